@@ -1,0 +1,165 @@
+import fs from 'node:fs';
+import http from 'node:http';
+import type { AddressInfo } from 'node:net';
+import semver from 'semver';
+import { Packer } from './pack.ts';
+import type { Shelf, ShelvedPackage } from './shelf.ts';
+
+/** A fault that the registry shows for one package, on demand. */
+export type RegistryFault =
+  | { kind: 'status'; status: number }
+  | { kind: 'slow'; milliseconds: number }
+  | { kind: 'html' }
+  | { kind: 'wrong integrity' }
+  | { kind: 'truncated tarball' };
+
+export interface OfflineRegistry {
+  url: string;
+  /** Faults by package name; tests put them in and take them out. */
+  faults: Map<string, RegistryFault>;
+  /** Every request so far, as "GET /name". */
+  requests: string[];
+  close(): Promise<void>;
+}
+
+export interface RegistryOptions {
+  shelf: Shelf;
+  /** Folder in which tarballs are kept. */
+  cache: string;
+  port?: number;
+}
+
+// What the abbreviated form of a package document has of a manifest (npm registry API, package metadata).
+const ABBREVIATED = [
+  'name',
+  'version',
+  'deprecated',
+  'dependencies',
+  'optionalDependencies',
+  'devDependencies',
+  'bundleDependencies',
+  'peerDependencies',
+  'peerDependenciesMeta',
+  'bin',
+  'directories',
+  'engines',
+  'os',
+  'cpu',
+  'libc',
+];
+const ABBREVIATED_TYPE = 'application/vnd.npm.install-v1+json';
+
+/** Serves a shelf of packages by the npm registry protocol, on the loopback address only. */
+export async function openOfflineRegistry({ shelf, cache, port = 0 }: RegistryOptions): Promise<OfflineRegistry> {
+  const packer = new Packer(cache);
+  const faults = new Map<string, RegistryFault>();
+  const requests: string[] = [];
+  const server = http.createServer((request, response) => {
+    requests.push(`${request.method ?? ''} ${request.url ?? ''}`);
+    answer(request, response).catch((error: unknown) => {
+      send(response, 500, { error: error instanceof Error ? error.message : String(error) });
+    });
+  });
+  await new Promise<void>((resolve) => server.listen(port, '127.0.0.1', resolve));
+  const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`;
+
+  async function answer(request: http.IncomingMessage, response: http.ServerResponse): Promise<void> {
+    const target = decodeURIComponent(new URL(request.url ?? '/', url).pathname).slice(1);
+    if (target === '-/ping') return send(response, 200, {});
+    const [, name = target, file] = /^((?:@[^/]+\/)?[^/]+)\/-\/(.+\.tgz)$/.exec(target) ?? [];
+    const fault = faults.get(name);
+    if (fault?.kind === 'status') return send(response, fault.status, { error: 'a fault put in on demand' });
+    if (fault?.kind === 'slow') await new Promise((resolve) => setTimeout(resolve, fault.milliseconds));
+    const versions = shelf.get(name);
+    if (!versions) return send(response, 404, { error: 'Not found' });
+    if (file !== undefined) return sendTarball(response, versions, file, fault);
+    if (fault?.kind === 'html') {
+      response.writeHead(200, { 'content-type': 'text/html' }).end('<!doctype html><p>Sign in to continue</p>');
+      return;
+    }
+    const short = (request.headers.accept ?? '').includes(ABBREVIATED_TYPE);
+    const document = await packument(name, versions, short);
+    if (fault?.kind === 'wrong integrity') spoil(document);
+    send(response, 200, document, short ? ABBREVIATED_TYPE : 'application/json');
+  }
+
+  async function packument(
+    name: string,
+    versions: ReadonlyMap<string, ShelvedPackage>,
+    short: boolean,
+  ): Promise<Document> {
+    const entries = await Promise.all(
+      [...versions.values()].map(async (one) => [one.version, await versionOf(one, short)] as const),
+    );
+    const released = [...versions.keys()].filter((version) => !semver.prerelease(version)).sort(semver.compare);
+    const latest = released.at(-1) ?? [...versions.keys()].sort(semver.compare).at(-1) ?? '';
+    const body = { name, 'dist-tags': { latest }, versions: Object.fromEntries(entries) };
+    const modified = '2026-01-01T00:00:00.000Z';
+    if (short) return { ...body, modified };
+    const time = Object.fromEntries([...versions.keys()].map((version) => [version, modified]));
+    return { ...body, _id: name, time: { created: modified, modified, ...time } };
+  }
+
+  async function versionOf(shelved: ShelvedPackage, short: boolean): Promise<Record<string, unknown>> {
+    const { name, version, folder, manifest, integrity } = shelved;
+    const packed = folder === undefined ? undefined : await packer.pack({ ...shelved, folder });
+    const tarball = `${url}${name}/-/${name.split('/').at(-1) ?? name}-${version}.tgz`;
+    const dist = { tarball, integrity: packed?.integrity ?? integrity, ...(packed ? { shasum: packed.shasum } : {}) };
+    const scripts = (manifest.scripts ?? {}) as Record<string, string>;
+    const installs = ['preinstall', 'install', 'postinstall'].some((script) => script in scripts);
+    const kept = short
+      ? Object.fromEntries(ABBREVIATED.flatMap((key) => (key in manifest ? [[key, manifest[key]]] : [])))
+      : manifest;
+    return {
+      ...kept,
+      ...(installs ? { hasInstallScript: true } : {}),
+      ...(short ? {} : { _id: `${name}@${version}` }),
+      dist,
+    };
+  }
+
+  async function sendTarball(
+    response: http.ServerResponse,
+    versions: ReadonlyMap<string, ShelvedPackage>,
+    file: string,
+    fault: RegistryFault | undefined,
+  ): Promise<void> {
+    const found = [...versions.values()].find(
+      ({ name, version }) => file === `${name.split('/').at(-1) ?? ''}-${version}.tgz`,
+    );
+    if (found?.folder === undefined) return send(response, 404, { error: 'Not found' });
+    const bytes = fs.readFileSync((await packer.pack({ ...found, folder: found.folder })).file);
+    const shown = fault?.kind === 'truncated tarball' ? bytes.subarray(0, bytes.length >> 1) : bytes;
+    response.writeHead(200, { 'content-type': 'application/octet-stream', 'content-length': shown.length }).end(shown);
+  }
+
+  return {
+    url,
+    faults,
+    requests,
+    async close() {
+      server.closeAllConnections();
+      await new Promise((resolve) => server.close(resolve));
+    },
+  };
+}
+
+interface Document {
+  versions: Record<string, Record<string, unknown>>;
+  [key: string]: unknown;
+}
+
+function spoil(document: Document): void {
+  for (const version of Object.values(document.versions)) {
+    version.dist = {
+      ...(version.dist as object),
+      integrity: `sha512-${Buffer.alloc(64).toString('base64')}`,
+      shasum: '0'.repeat(40),
+    };
+  }
+}
+
+function send(response: http.ServerResponse, status: number, body: unknown, type = 'application/json'): void {
+  if (response.headersSent) return void response.end();
+  response.writeHead(status, { 'content-type': type }).end(JSON.stringify(body));
+}

@@ -1,0 +1,93 @@
+// The whole example: a copy of the demo host, an offline registry, and every command of Ligament on it, one by one.
+import { execFileSync, spawn } from 'node:child_process';
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { openProjectRegistry, projectRoot, registryEnvironment } from './registry/open.ts';
+
+const root = projectRoot();
+const top = fs.realpathSync(fs.mkdtempSync(path.join(os.tmpdir(), 'ligament-demo-')));
+const host = path.join(top, 'allotment');
+const registry = await openProjectRegistry();
+const environment = {
+  ...process.env,
+  ...registryEnvironment(registry.url, path.join(root, 'node_modules/.cache/demo')),
+  XDG_STATE_HOME: path.join(top, 'state'),
+  ...(process.stdout.isTTY ? {} : { NO_COLOR: '1' }),
+};
+
+try {
+  await demonstrate();
+} finally {
+  await registry.close();
+  fs.rmSync(top, { recursive: true, force: true });
+}
+
+async function demonstrate(): Promise<void> {
+  say('A project of its own: the site of an allotment-garden society, with its packages installed and all committed.');
+  fs.cpSync(path.join(root, 'demo/allotment'), host, {
+    recursive: true,
+    filter: (file) => !/(node_modules|dist)$/.test(file),
+  });
+  await run('npm', ['install', '--no-audit', '--no-fund', '--loglevel=error'], true);
+  git('init', '--quiet', '--initial-branch=main');
+  git('add', '--all');
+  git(
+    '-c',
+    'user.name=Committee',
+    '-c',
+    'user.email=committee@example.org',
+    'commit',
+    '--quiet',
+    '--message=Plots, seeds and tools',
+  );
+
+  say('What is this project, and what can be tied where?');
+  await ligament('survey');
+  say('Which integrations fit?');
+  await ligament('browse');
+  say('What would happen? Nothing is written.');
+  await ligament('attach', 'tailwindcss', '--workspace', 'web', '--preview');
+  say('Attach it: write, install, prove with the project’s own build.');
+  await ligament('attach', 'tailwindcss', '--workspace', 'web', '--yes');
+  process.stdout.write(git('status', '--short'));
+  say('Attach it again: there is nothing to do.');
+  await ligament('attach', 'tailwindcss', '--workspace', 'web', '--yes');
+  say('Prove it again, whenever you like.');
+  await ligament('prove');
+  say('Take it out again.');
+  await ligament('detach', 'tailwindcss', '--workspace', 'web', '--yes');
+  say('What was done?');
+  await ligament('history');
+
+  const left = git('status', '--short');
+  if (left !== '') throw new Error(`the project is not what it was:\n${left}`);
+  say('git status is clean: the project is byte for byte what it was, lockfile included.');
+}
+
+function say(text: string): void {
+  process.stdout.write(`\n── ${text}\n\n`);
+}
+
+async function ligament(...args: string[]): Promise<void> {
+  process.stdout.write(`$ ligament ${args.join(' ')}\n`);
+  await run(process.execPath, [path.join(root, 'dist/ligament.js'), ...args]);
+}
+
+function run(command: string, args: string[], quiet = false): Promise<void> {
+  return new Promise((resolve, reject) => {
+    const child = spawn(command, args, {
+      cwd: host,
+      env: environment,
+      stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
+    });
+    child.on('error', reject);
+    child.on('close', (status) =>
+      status === 0 ? resolve() : reject(new Error(`${command} ${args.join(' ')} ended with ${String(status)}`)),
+    );
+  });
+}
+
+function git(...args: string[]): string {
+  return execFileSync('git', args, { cwd: host, encoding: 'utf8' });
+}

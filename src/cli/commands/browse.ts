@@ -1,0 +1,77 @@
+import pc from 'picocolors';
+import { openHost } from '../../core/context.ts';
+import { readJournal, recoveryNeeded } from '../../core/apply/journal.ts';
+import { catalogIds, loadDefinition } from '../../core/definition/catalog.ts';
+import { explain, judgeWays, type Judgement } from '../../core/plan/judge-ways.ts';
+import { EXIT } from '../../core/problem.ts';
+import { readStack } from '../../core/stacks/stacks.ts';
+import { chooseWorkspaces } from '../../core/survey/choose-workspaces.ts';
+import type { Output } from '../output.ts';
+import { columns } from '../render/columns.ts';
+import { printable } from '../render/printable.ts';
+import { catalogFolder, openDoors, type GlobalOptions } from '../session.ts';
+
+interface BrowseOptions extends GlobalOptions {
+  words: string[];
+  workspace: string[];
+}
+
+export async function run({ cwd, words, workspace }: BrowseOptions, output: Output): Promise<number> {
+  const doors = openDoors();
+  const catalog = catalogFolder();
+  const context = await openHost(doors, catalog, cwd);
+  const journal = readJournal(doors.files, context.host.root);
+  if (journal) throw recoveryNeeded(journal);
+  const named = workspace.length > 0 ? await chooseWorkspaces(context.facts, workspace, cwd) : context.facts.workspaces;
+  const stacks = await Promise.all(
+    named.map(async (facts) => ({ facts, stack: await readStack(context.bare, context.host.root, facts) })),
+  );
+  const found: Record<string, unknown>[] = [];
+  for (const id of catalogIds(doors.files, catalog)) {
+    const definition = await loadDefinition(doors.files, catalog, id);
+    const { title, kind, about, docs } = definition;
+    const all = `${id} ${title} ${kind} ${about}`.toLowerCase();
+    if (!words.every((word) => all.includes(word.toLowerCase()))) continue;
+    const rows = stacks.map(({ facts, stack }) => {
+      const attached = context.ledgers.find((one) => one.integration === id && one.workspace === facts.folder);
+      return {
+        workspace: facts.folder,
+        name: facts.name,
+        attached: attached?.way ?? null,
+        ways: judgeWays(definition, facts, stack),
+      };
+    });
+    found.push({
+      integration: id,
+      title,
+      kind,
+      about,
+      docs,
+      workspaces: rows.map(({ ways, ...row }) => ({
+        ...row,
+        ways: ways.map((one) => ({ way: one.way.way, verdict: one.verdict, why: explain(one) })),
+      })),
+    });
+    output.say(`${pc.bold(id)}  ${title}, ${kind}: ${about}`);
+    const cells = rows.flatMap((row) =>
+      verdict(row.ways, row.attached).map((line, index) => [
+        index === 0 ? `  ${printable(row.name)}` : '',
+        printable(line),
+      ]),
+    );
+    output.say(`${columns(cells).join('\n')}\n`);
+  }
+  if (found.length === 0) output.note('No integration has these words. `ligament browse` lists all.');
+  output.document(EXIT.done, { integrations: found });
+  return EXIT.done;
+}
+
+function verdict(ways: readonly Judgement[], attached: string | null): string[] {
+  if (attached !== null) return [`attached (${attached})`];
+  const taken = ways.find((one) => one.verdict !== 'unfit');
+  const others = ways.filter((one) => one.verdict === 'unfit').map((one) => `  not ${one.way.title}: ${explain(one)}`);
+  if (!taken) return ['does not fit', ...others];
+  const before = others.slice(0, ways.indexOf(taken));
+  if (taken.verdict === 'fits') return [`fits, ${taken.way.title}`, ...before];
+  return [`would fit ${taken.way.title}, but cannot be done safely`, `  ${explain(taken)}`, ...before];
+}

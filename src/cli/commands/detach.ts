@@ -1,0 +1,74 @@
+import { History } from '../../core/apply/history.ts';
+import type { Context } from '../../core/context.ts';
+import type { Ledger } from '../../core/ledger/ledger.ts';
+import { joinFiles } from '../../core/plan/change-set.ts';
+import { planDetach } from '../../core/plan/plan-detach.ts';
+import { lockfileBefore } from '../../core/plan/plan-undo.ts';
+import { EXIT, Problem } from '../../core/problem.ts';
+import { chooseWorkspaces } from '../../core/survey/choose-workspaces.ts';
+import type { Output } from '../output.ts';
+import { carryOut, openForChange, type ChangeOptions } from './change.ts';
+
+interface DetachOptions extends ChangeOptions {
+  integrations: string[];
+  workspace: string[];
+  preview: boolean;
+}
+
+export async function run(options: DetachOptions, output: Output): Promise<number> {
+  const { context, lock } = await openForChange(options, `detach ${options.integrations.join(' ')}`, output);
+  try {
+    const going = await chooseLedgers(context, options);
+    const planned = await planDetach(context, going);
+    const lockfile =
+      planned.install && options.install
+        ? lockfileBefore(context, new History(context.doors, context.host.root), going)
+        : [];
+    const changes = { ...planned, files: joinFiles([...planned.files, ...lockfile]) };
+    return await carryOut(context, changes, options, output);
+  } finally {
+    lock?.release();
+  }
+}
+
+async function chooseLedgers(context: Context, { integrations, workspace, cwd }: DetachOptions): Promise<Ledger[]> {
+  const chosen = await chooseWorkspaces(context.facts, workspace, cwd);
+  return [...new Set(integrations)].flatMap((id) => {
+    const everywhere = context.ledgers.filter((ledger) => ledger.integration === id);
+    const here = everywhere.filter((ledger) => chosen.some(({ folder }) => folder === ledger.workspace));
+    // Attached in one place only: there is nothing to ask.
+    const found = here.length > 0 ? here : workspace.length === 0 && everywhere.length === 1 ? everywhere : [];
+    if (found.length === 0)
+      throw notAttached(
+        id,
+        chosen.map(({ name }) => name),
+        everywhere,
+        context.ledgers,
+      );
+    return found;
+  });
+}
+
+function notAttached(
+  id: string,
+  workspaces: readonly string[],
+  everywhere: readonly Ledger[],
+  all: readonly Ledger[],
+): Problem {
+  const elsewhere = everywhere.map(({ workspace }) => workspace);
+  const names = [...new Set(all.map(({ integration }) => integration))];
+  return new Problem({
+    status: EXIT.wrongUsage,
+    what: `${id} is not attached to ${workspaces.join(', ')}`,
+    why:
+      elsewhere.length > 0
+        ? `it is attached to ${elsewhere.join(', ')}`
+        : names.length > 0
+          ? `attached are ${names.join(', ')}`
+          : 'nothing is attached here',
+    next:
+      elsewhere.length > 0
+        ? `Name the workspace: --workspace ${elsewhere[0] ?? ''}`
+        : 'ligament survey tells what is attached.',
+  });
+}

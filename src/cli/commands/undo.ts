@@ -1,0 +1,22 @@
+import { History } from '../../core/apply/history.ts';
+import { planUndo } from '../../core/plan/plan-undo.ts';
+import { EXIT } from '../../core/problem.ts';
+import type { Output } from '../output.ts';
+import { carryOut, openForChange, type ChangeOptions } from './change.ts';
+
+export async function run(options: ChangeOptions, output: Output): Promise<number> {
+  const { context, lock } = await openForChange(options, 'undo', output);
+  try {
+    const history = new History(context.doors, context.host.root);
+    const entry = history.last();
+    if (!entry) {
+      output.say('There is no change to take back.');
+      output.document(EXIT.done, { changed: false });
+      return EXIT.done;
+    }
+    const changes = await planUndo(context, history, entry);
+    return await carryOut(context, changes, options, output);
+  } finally {
+    lock?.release();
+  }
+}

@@ -1,0 +1,11 @@
+#!/usr/bin/env node
+import { version } from './output.ts';
+
+const args = process.argv.slice(2);
+// The one answer that needs nothing loaded.
+if (args.length === 1 && (args[0] === '--version' || args[0] === '-v')) {
+  process.stdout.write(`${version()}\n`);
+} else {
+  const { run } = await import('./commands.ts');
+  process.exitCode = await run(args);
+}

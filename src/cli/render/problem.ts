@@ -1,0 +1,30 @@
+import pc from 'picocolors';
+import { EXIT, type Problem } from '../../core/problem.ts';
+import { printable } from './printable.ts';
+
+const HEADS: Record<number, string> = {
+  [EXIT.notProved]: 'Not proved',
+  [EXIT.wrongUsage]: 'Wrong',
+  [EXIT.refused]: 'Refused',
+  [EXIT.putBack]: 'Put back',
+  [EXIT.recoveryNeeded]: 'Recovery needed',
+  [EXIT.interrupted]: 'Interrupted',
+};
+
+/** A problem for people: what, where, why, the lines that matter, the handwork, and what to do next. */
+export function renderProblem({ parts }: Problem): string {
+  const { status, what, where, why, next, handwork, output } = parts;
+  const place = where && [where.file, where.line, where.column].filter((part) => part !== undefined).join(':');
+  const lines = [`${pc.bold(pc.red(HEADS[status] ?? 'Problem'))}  ${pc.bold(printable(what))}`];
+  if (place !== undefined) lines.push(row('where', place));
+  if (why) lines.push(row('why', why));
+  if (output) lines.push(row('output', output));
+  if (handwork) lines.push(row('by hand', handwork));
+  if (next) lines.push(row('next', next));
+  return lines.join('\n');
+}
+
+function row(name: string, text: string): string {
+  const [first = '', ...rest] = printable(text).split('\n');
+  return [`  ${pc.dim(name.padEnd(8))} ${first}`, ...rest.map((line) => `           ${line}`)].join('\n');
+}

@@ -1,0 +1,42 @@
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { nodeFiles } from '../core/doors/node-files.ts';
+import { nodeProcesses } from '../core/doors/node-processes.ts';
+import type { Doors } from '../core/ports.ts';
+
+/** Options that every command has. */
+export interface GlobalOptions {
+  cwd: string;
+  json: boolean;
+  verbose: boolean;
+}
+
+/** The real doors to the outside. */
+export function openDoors(): Doors {
+  return {
+    files: nodeFiles,
+    processes: nodeProcesses,
+    clock: { now: () => new Date() },
+    async registry(hostRoot) {
+      const { openRegistry } = await import('../core/doors/npm-registry.ts');
+      return openRegistry(hostRoot, process.env);
+    },
+    environment: process.env,
+  };
+}
+
+/** The folder of the definitions that ship with the program, beside `dist/`. */
+export function catalogFolder(): string {
+  let folder = path.dirname(fileURLToPath(import.meta.url));
+  while (!nodeFiles.kind(path.join(folder, 'catalog')) && path.dirname(folder) !== folder)
+    folder = path.dirname(folder);
+  return path.join(folder, 'catalog');
+}
+
+/** A signal that is given when the developer or the system ends the program. */
+export function interruption(): AbortSignal {
+  const controller = new AbortController();
+  for (const name of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const)
+    process.on(name, () => controller.abort(new Error(name)));
+  return controller.signal;
+}

@@ -1,0 +1,91 @@
+import path from 'node:path';
+import * as z from 'zod/mini';
+import { decode, encode } from '../doors/text.ts';
+import { EXIT, Problem } from '../problem.ts';
+import type { FileDoor } from '../ports.ts';
+
+/** The folder of the change in flight, below the host's root. */
+export const JOURNAL_FOLDER = '.ligament/journal';
+const FILE = `${JOURNAL_FOLDER}/journal.json`;
+
+const journalSchema = z.strictObject({
+  journal: z.literal(1),
+  title: z.string(),
+  kind: z.enum(['attach', 'detach', 'undo']),
+  startedAt: z.string(),
+  parts: z.array(z.strictObject({ integration: z.string(), workspace: z.string() })),
+  undoes: z.nullable(z.number()),
+  /** How far the change has come. `settled`: all is done, only the journal is left to be dropped. */
+  phase: z.enum(['writing', 'installing', 'proving', 'settled']),
+  files: z.array(
+    z.strictObject({
+      file: z.string(),
+      role: z.enum(['host', 'record', 'lockfile']),
+      /** Name of the before-image in the journal's folder; null where the file was not there. */
+      before: z.nullable(z.string()),
+      mode: z.nullable(z.number()),
+      /** SHA-256 of what is written; null where the package manager writes it. */
+      after: z.nullable(z.string()),
+      /** Names beside the file that look like temporary files of it but were there before. */
+      spare: z.array(z.string()),
+    }),
+  ),
+  /** Folders that the change makes, outermost first. */
+  folders: z.array(z.string()),
+  install: z.nullable(z.strictObject({ command: z.string(), args: z.array(z.string()) })),
+  /** The tree of installed packages before: the manager's own record of it, and which folders were there. */
+  tree: z.strictObject({ record: z.string(), folders: z.array(z.string()) }),
+});
+
+export type Journal = z.infer<typeof journalSchema>;
+
+/** Flushes a journal to disk; until it is there whole, nothing of the host is touched. */
+export function writeJournal(files: FileDoor, root: string, journal: Journal): void {
+  files.put(path.join(root, FILE), encode(JSON.stringify(journal)), 0o600);
+}
+
+/** The journal of a change that did not end, undefined where there is none. Throws a Problem (status 5) for a broken one. */
+export function readJournal(files: Pick<FileDoor, 'read'>, root: string): Journal | undefined {
+  const bytes = files.read(path.join(root, FILE));
+  if (bytes === undefined) return undefined;
+  const broken = (why: string): Problem =>
+    new Problem({
+      status: EXIT.recoveryNeeded,
+      what: 'The journal of an unfinished change cannot be read',
+      where: { file: FILE },
+      why,
+      next: `The files as they were lie beside it in ${JOURNAL_FOLDER}; put them back by hand, then remove that folder.`,
+    });
+  try {
+    const result = journalSchema.safeParse(JSON.parse(decode(bytes) ?? ''));
+    if (!result.success) throw broken('it is not as Ligament writes it');
+    const odd = result.data.files.find(
+      ({ file, before }) => leadsOut(file) || (before !== null && /[\\/]/.test(before)),
+    );
+    if (odd || result.data.folders.some(leadsOut)) throw broken('it names a path outside the project');
+    return result.data;
+  } catch (error) {
+    if (error instanceof Problem) throw error;
+    throw broken('it is not JSON');
+  }
+}
+
+/** The bytes of a before-image. */
+export function readImage(files: Pick<FileDoor, 'read'>, root: string, name: string): Uint8Array | undefined {
+  return files.read(path.join(root, JOURNAL_FOLDER, name));
+}
+
+/** The problem that every command but `recover` ends in while a journal is there. */
+export function recoveryNeeded(journal: Journal): Problem {
+  return new Problem({
+    status: EXIT.recoveryNeeded,
+    what: `A change did not end: ${journal.title}`,
+    why: `it was begun at ${journal.startedAt} and was cut off while ${journal.phase}`,
+    next: 'Run: ligament recover',
+  });
+}
+
+function leadsOut(file: string): boolean {
+  const plain = path.posix.normalize(file);
+  return plain.startsWith('..') || path.posix.isAbsolute(plain) || path.win32.isAbsolute(file) || file.includes('\0');
+}

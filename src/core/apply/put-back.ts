@@ -1,0 +1,105 @@
+import path from 'node:path';
+import type { Doors, FileDoor } from '../ports.ts';
+import { hashOf } from './hash.ts';
+import { JOURNAL_FOLDER, readImage, type Journal } from './journal.ts';
+
+export interface PutBack {
+  /** Host-relative files that are as they were again. */
+  restored: string[];
+  /** Copies of files that somebody else has changed meanwhile. */
+  kept: string[];
+  /** What is left to be done by hand, if anything. */
+  handwork: string | undefined;
+}
+
+/** Puts every file of a journal back as it was and the installed packages with them. May be killed and repeated. */
+export async function putBack(doors: Doors, root: string, journal: Journal): Promise<PutBack> {
+  const { files } = doors;
+  const restored: string[] = [];
+  const kept: string[] = [];
+  for (const entry of journal.files) {
+    removeLeftovers(files, root, entry);
+    const target = path.join(root, entry.file);
+    const before = entry.before === null ? undefined : readImage(files, root, entry.before);
+    if (entry.before !== null && before === undefined) throw new Error(`the before-image of ${entry.file} is missing`);
+    const now = files.read(target);
+    if (hashOf(now) === hashOf(before)) continue;
+    if (now !== undefined && entry.after !== null && hashOf(now) !== entry.after)
+      kept.push(keepCopy(files, root, entry.file, now));
+    if (before === undefined) files.removeFile(target);
+    else files.put(target, before, entry.mode ?? undefined);
+    restored.push(entry.file);
+  }
+  for (const folder of [...journal.folders].reverse()) files.removeEmptyFolder(path.join(root, folder));
+  return { restored, kept, handwork: await putTreeBack(doors, root, journal) };
+}
+
+/** Drops the journal: from then on the change is over. The record goes first, its images after it. */
+export function dropJournal(files: FileDoor, root: string): void {
+  const folder = path.join(root, JOURNAL_FOLDER);
+  if (files.kind(path.join(folder, 'journal.json')) !== undefined) files.removeFile(path.join(folder, 'journal.json'));
+  for (const { name } of files.list(folder)) {
+    if (name !== '.gitignore' && name !== 'holder.json') files.removeFile(path.join(folder, name));
+  }
+}
+
+/** What tells whether the manager has touched the installed packages. */
+export function treeState(files: FileDoor, root: string, workspaces: readonly string[]): Journal['tree'] {
+  const folders = workspaces
+    .map((folder) => path.posix.join(folder, 'node_modules'))
+    .filter((folder) => files.kind(path.join(root, folder)) !== undefined);
+  return { record: treeRecord(files, root), folders };
+}
+
+/** What the file system shows of temporary files beside a file: those of an atomic write are named so. */
+export function temporaryFiles(files: FileDoor, root: string, file: string): string[] {
+  const name = path.basename(file);
+  return files
+    .list(path.dirname(path.join(root, file)))
+    .map((entry) => entry.name)
+    .filter((other) => other.startsWith(`${name}.`) && /^\d{6,}$/.test(other.slice(name.length + 1)));
+}
+
+function removeLeftovers(files: FileDoor, root: string, { file, spare }: Journal['files'][number]): void {
+  for (const name of temporaryFiles(files, root, file)) {
+    if (!spare.includes(name)) files.removeFile(path.join(root, path.dirname(file), name));
+  }
+}
+
+function keepCopy(files: FileDoor, root: string, file: string, bytes: Uint8Array): string {
+  for (let count = 1; ; count += 1) {
+    const name = `${file}.kept${count === 1 ? '' : count}`;
+    if (files.kind(path.join(root, name)) !== undefined) continue;
+    files.put(path.join(root, name), bytes);
+    return name;
+  }
+}
+
+async function putTreeBack({ files, processes }: Doors, root: string, journal: Journal): Promise<string | undefined> {
+  if (journal.phase === 'writing' || journal.install === null) return undefined;
+  if (journal.tree.folders.length === 0) {
+    // Nothing was installed before: what the manager has begun goes as a whole.
+    const made = [...new Set(['.', ...journal.files.map(({ file }) => path.posix.dirname(file))])];
+    for (const folder of made) files.removeTree(path.join(root, folder, 'node_modules'));
+    return undefined;
+  }
+  if (treeRecord(files, root) === journal.tree.record) return undefined;
+  const { command, args } = journal.install;
+  const result = await processes.run(command, args, { cwd: root });
+  for (const entry of journal.files) {
+    // The manager may have written its lockfile anew; as it was before is what was promised.
+    const before = entry.before === null ? undefined : readImage(files, root, entry.before);
+    const target = path.join(root, entry.file);
+    if (entry.after !== null || hashOf(files.read(target)) === hashOf(before)) continue;
+    if (before === undefined) files.removeFile(target);
+    else files.put(target, before, entry.mode ?? undefined);
+  }
+  return result.status === 0
+    ? undefined
+    : `The installed packages may not match the lockfile; run: ${[command, ...args].join(' ')}`;
+}
+
+function treeRecord(files: FileDoor, root: string): string {
+  const records = ['.package-lock.json', '.modules.yaml', '.yarn-integrity', '.yarn-state.yml'];
+  return records.map((name) => hashOf(files.read(path.join(root, 'node_modules', name)))).join(' ');
+}

@@ -1,0 +1,40 @@
+import { allLedgers, bareHost } from './plan/host-view.ts';
+import type { Ledger } from './ledger/ledger.ts';
+import type { Doors, Reader } from './ports.ts';
+import { findHost, type HostPlace } from './survey/host.ts';
+import { surveyHost, type HostFacts } from './survey/survey.ts';
+
+/** What every command starts from: the host as it is, and the host as it would be bare of what Ligament put in. */
+export interface Context {
+  doors: Doors;
+  /** Shows the host as it is; while several things are planned at once, as those before have left it. */
+  reader: Reader;
+  /** Absolute folder of the integrations' definitions. */
+  catalog: string;
+  host: HostPlace;
+  /** Facts of the host as it is now. */
+  facts: HostFacts;
+  ledgers: Ledger[];
+  /** Shows the host bare; equal to the plain reader where nothing is attached. */
+  bare: Reader;
+}
+
+/** Reads a host from one of its folders. Throws a Problem (status 2) where there is none or a file of it is broken. */
+export async function openHost(doors: Doors, catalog: string, from: string): Promise<Context> {
+  const host = await findHost(doors.files, from);
+  return readContext(doors, catalog, host);
+}
+
+/** Reads the host's facts, through another reader where what is planned shall be seen as done. */
+export function readContext(doors: Doors, catalog: string, host: HostPlace, reader: Reader = doors.files): Context {
+  const ledgers = allLedgers(reader, host);
+  return {
+    doors,
+    reader,
+    catalog,
+    host,
+    ledgers,
+    facts: surveyHost(reader, host, doors.environment.PATH ?? ''),
+    bare: bareHost(reader, host.root, ledgers),
+  };
+}

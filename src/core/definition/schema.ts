@@ -1,0 +1,55 @@
+import * as z from 'zod/mini';
+import { tie } from './ties.ts';
+
+const packageNeed = z.strictObject({
+  /** Semver range of the versions that this definition is written for. */
+  range: z.string(),
+  section: z.enum(['production', 'development']),
+});
+
+const choice = z.strictObject({
+  kind: z.literal('text'),
+  ask: z.string(),
+  /** What the text may be: one word of lower-case letters, a name, or anything on one line. */
+  form: z.enum(['lowercase', 'name', 'line']),
+  default: z.string(),
+  /** `on-request`: only `--choose` gives it another value than its default. */
+  asked: z.enum(['always', 'on-request']),
+});
+
+const way = z.strictObject({
+  way: z.string(),
+  /** In words, to stand behind "attached": "by the bundler's plugin". */
+  title: z.string(),
+  /** What it fits: packages that the workspace must have, with their version ranges. */
+  fits: z.optional(z.strictObject({ packages: z.record(z.string(), z.string()) })),
+  packages: z.record(z.string(), packageNeed),
+  ties: z.array(tie).check(z.minLength(1)),
+});
+
+export const proofSpec = z.strictObject({
+  proof: z.literal('built-css'),
+  /** A class that a source added for the proof uses; of several texts the first whose placeholders are all filled. */
+  class: z.array(z.string()).check(z.minLength(1)),
+  /** Declarations that the built style sheets must then have for that class. */
+  declares: z.record(z.string(), z.string()),
+});
+
+/** The definition of an integration (integration.yaml): data only, loading one runs no code. */
+export const definition = z.strictObject({
+  integration: z.string().check(z.regex(/^(@[a-z0-9][\w.-]*\/)?[a-z0-9][\w.-]*$/)),
+  title: z.string(),
+  kind: z.enum(['styling', 'routing', 'lint', 'state', 'testing', 'authentication', 'data', 'environment']),
+  about: z.string(),
+  docs: z.optional(z.string()),
+  choices: z.optional(z.record(z.string(), choice)),
+  ways: z.array(way).check(z.minLength(1)),
+  proofs: z.array(proofSpec),
+  /** What to tell the developer once it is attached. */
+  tell: z.optional(z.array(z.string())),
+});
+
+export type Definition = z.infer<typeof definition>;
+export type Way = z.infer<typeof way>;
+export type Choice = z.infer<typeof choice>;
+export type ProofSpec = z.infer<typeof proofSpec>;

@@ -1,0 +1,48 @@
+import * as z from 'zod/mini';
+
+/** Every joint: a named place where something can be tied. It means the same on every stack; each stack knows its place. */
+export const JOINTS = {
+  'bundler.plugins': "the bundler's plugins",
+  'postcss.plugins': "PostCSS's plugins",
+  'styles.global': 'the global style sheet',
+  'app.boot': "the app's boot module",
+  'manifest.scripts': "the manifest's scripts",
+  'ignore.lines': "version control's ignore file",
+} as const;
+
+export type JointName = keyof typeof JOINTS;
+
+const importSpec = z.strictObject({
+  from: z.string(),
+  default: z.optional(z.string()),
+  named: z.optional(z.record(z.string(), z.string())),
+  esm: z.optional(z.boolean()),
+});
+
+const callTie = z.strictObject({
+  at: z.enum(['bundler.plugins', 'postcss.plugins']),
+  /** An expression; the names in it are those that `import` brings. */
+  call: z.string(),
+  import: importSpec,
+});
+
+const sheetTie = z.strictObject({
+  at: z.literal('styles.global'),
+  /** What the sheet imports. */
+  load: z.string(),
+  options: z.optional(z.string()),
+  /** Other imports that show a sheet to have it already. */
+  instead: z.optional(z.array(z.string())),
+});
+
+const bootTie = z.strictObject({ at: z.literal('app.boot'), import: importSpec });
+
+const scriptsTie = z.strictObject({ at: z.literal('manifest.scripts'), scripts: z.record(z.string(), z.string()) });
+
+const linesTie = z.strictObject({ at: z.literal('ignore.lines'), lines: z.array(z.string()) });
+
+/** One statement of a definition: at this joint, put this. */
+export const tie = z.discriminatedUnion('at', [callTie, sheetTie, bootTie, scriptsTie, linesTie]);
+
+export type Tie = z.infer<typeof tie>;
+export type CallTie = z.infer<typeof callTie>;

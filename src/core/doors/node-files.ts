@@ -1,0 +1,75 @@
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import writeFileAtomic from 'write-file-atomic';
+import type { FileDoor } from '../ports.ts';
+import { ifThere, nodeReader } from './node-reader.ts';
+
+/** The file door on the real file system. */
+export const nodeFiles: FileDoor = {
+  ...nodeReader,
+  mode(file) {
+    const stat = fs.statSync(file, { throwIfNoEntry: false });
+    return stat && stat.mode & 0o7777;
+  },
+  put(file, bytes, mode) {
+    writeFileAtomic.sync(file, Buffer.from(bytes), mode === undefined ? {} : { mode });
+    syncFolder(path.dirname(file));
+  },
+  removeFile(file) {
+    fs.rmSync(file);
+    syncFolder(path.dirname(file));
+  },
+  makeFolder(folder, mode) {
+    fs.mkdirSync(folder, { recursive: true, ...(mode === undefined ? {} : { mode }) });
+  },
+  removeEmptyFolder(folder) {
+    try {
+      fs.rmdirSync(folder);
+      return true;
+    } catch (error) {
+      const code = (error as NodeJS.ErrnoException).code;
+      if (code === 'ENOENT') return true;
+      if (code === 'ENOTEMPTY' || code === 'EEXIST') return false;
+      throw error;
+    }
+  },
+  removeTree(folder) {
+    fs.rmSync(folder, { recursive: true, force: true, maxRetries: 3 });
+  },
+  copyFile(from, to) {
+    fs.copyFileSync(from, to, fs.constants.COPYFILE_FICLONE);
+  },
+  link(target, file) {
+    const isFolder = fs.statSync(target, { throwIfNoEntry: false })?.isDirectory() ?? false;
+    fs.symlinkSync(target, file, isFolder ? 'junction' : 'file');
+  },
+  scratchFolder(prefix) {
+    return fs.realpathSync(fs.mkdtempSync(path.join(os.tmpdir(), prefix)));
+  },
+  checkWritable(file) {
+    if (ifThere(() => fs.lstatSync(file))) {
+      fs.accessSync(file, fs.constants.W_OK);
+      // The superuser may write everything; a file marked read-only is still a wish to keep it.
+      if ((fs.statSync(file).mode & 0o222) === 0)
+        throw Object.assign(new Error('the file is read-only'), { code: 'EACCES' });
+    }
+    let folder = path.dirname(file);
+    while (!fs.existsSync(folder)) folder = path.dirname(folder);
+    fs.accessSync(folder, fs.constants.W_OK);
+  },
+};
+
+/** Flushes a folder's entries; systems that cannot do so for folders (Windows) keep them safe themselves. */
+function syncFolder(folder: string): void {
+  let descriptor: number | undefined;
+  try {
+    descriptor = fs.openSync(folder, 'r');
+    fs.fsyncSync(descriptor);
+  } catch (error) {
+    const code = (error as NodeJS.ErrnoException).code;
+    if (code !== 'EPERM' && code !== 'EISDIR' && code !== 'EINVAL' && code !== 'EACCES') throw error;
+  } finally {
+    if (descriptor !== undefined) fs.closeSync(descriptor);
+  }
+}

@@ -1,0 +1,55 @@
+import type { CodeStyle } from '../text/code-style.ts';
+import { applySplices, type Splice } from '../text/splices.ts';
+import { positionAt } from '../text/positions.ts';
+
+/** Why an edit cannot be made safely, where, and what to put in by hand instead. */
+export interface Refusal {
+  reason: string;
+  /** Counted from 1; absent where the whole file is meant. */
+  line?: number;
+  column?: number;
+  /** The exact text to put in by hand and where, in the file's own style. */
+  handwork: string;
+}
+
+export interface Edited {
+  kind: 'edited';
+  text: string;
+  /** What was done, as replacements in the text before. */
+  splices: Splice[];
+}
+export interface Already {
+  kind: 'already';
+  /** Offset of what is there already. */
+  at: number;
+}
+export interface Refused {
+  kind: 'refused';
+  refusal: Refusal;
+}
+export type Outcome = Edited | Already | Refused;
+
+/** What a format may know besides the text: the file's name (its ending tells the language) and the host's style. */
+export interface Surroundings {
+  file: string;
+  style: CodeStyle;
+}
+
+/**
+ * An editor for one kind of text. Pure: text and operation in; edited text, `already`, or a refusal out. It throws
+ * nothing, and what it does not edit stays byte for byte.
+ */
+export interface Format<Operation> {
+  edit(text: string, operation: Operation, around: Surroundings): Outcome;
+  /** Takes out by meaning what `edit` put in, for files that changed since; `already` where it is not there. */
+  remove(text: string, operation: Operation, around: Surroundings): Outcome;
+}
+
+export function edited(text: string, splices: Splice[]): Edited {
+  return { kind: 'edited', text: applySplices(text, splices), splices };
+}
+
+export function refused(text: string, at: number | undefined, reason: string, handwork: string): Refused {
+  const position = at === undefined ? undefined : positionAt(text, at);
+  return { kind: 'refused', refusal: { reason, ...position, handwork } };
+}

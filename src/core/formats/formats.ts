@@ -1,0 +1,41 @@
+import type { Format, Outcome, Surroundings } from './format.ts';
+import type { JsonOperation } from './json.ts';
+import type { LinesOperation } from './lines.ts';
+import type { MarkupOperation } from './markup.ts';
+import type { ScriptOperation } from './script/script.ts';
+import type { StyleOperation } from './style.ts';
+
+/** An operation with the format that understands it. */
+export type FormatOperation =
+  | { format: 'json'; operation: JsonOperation }
+  | { format: 'lines'; operation: LinesOperation }
+  | { format: 'markup'; operation: MarkupOperation }
+  | { format: 'script'; operation: ScriptOperation }
+  | { format: 'style'; operation: StyleOperation };
+
+export type FormatName = FormatOperation['format'];
+
+// Parsers are large: each is loaded by the first edit that needs it.
+const LOADERS = {
+  json: async () => (await import('./json.ts')).json,
+  lines: async () => (await import('./lines.ts')).lines,
+  markup: async () => (await import('./markup.ts')).markup,
+  script: async () => (await import('./script/script.ts')).script,
+  style: async () => (await import('./style.ts')).style,
+} satisfies Record<FormatName, () => Promise<Format<never>>>;
+
+export const FORMAT_NAMES = Object.keys(LOADERS) as FormatName[];
+
+async function load(name: FormatName): Promise<Format<unknown>> {
+  return await LOADERS[name]();
+}
+
+/** Makes one edit in a text; see the format's own operations. Throws nothing but a bug's error. */
+export async function editText(text: string, edit: FormatOperation, around: Surroundings): Promise<Outcome> {
+  return (await load(edit.format)).edit(text, edit.operation, around);
+}
+
+/** Takes out by meaning what an edit put in. */
+export async function removeFromText(text: string, edit: FormatOperation, around: Surroundings): Promise<Outcome> {
+  return (await load(edit.format)).remove(text, edit.operation, around);
+}

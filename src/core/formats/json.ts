@@ -1,0 +1,258 @@
+import { parseTree, printParseErrorCode, type Node, type ParseError } from 'jsonc-parser';
+import { indentOf, lineBreakOf } from '../text/code-style.ts';
+import { indentAt, positionAt } from '../text/positions.ts';
+import { edited, refused, type Format, type Outcome, type Surroundings } from './format.ts';
+import { joinPointer, splitPointer } from './json-pointer.ts';
+import { insertMember, removeMember, type Container, type MakeMember } from './members.ts';
+
+export type JsonValue = string | number | boolean | null | JsonValue[] | { [key: string]: JsonValue };
+
+/**
+ * Operations on JSON and JSONC. Addresses are JSON Pointers (RFC 6901).
+ * - `set`: the member at `pointer` gets `value`; missing parents are made. A member with another value is a refusal,
+ *   unless `any` says that being there is enough or `replace` names the one value that may be replaced. `sorted` puts
+ *   a new member at its place where the object's keys are in order. `behind` names sibling keys after which a new
+ *   top-level section goes best.
+ * - `add`: `value` becomes an item of the array at `pointer` unless it is one already.
+ */
+export type JsonOperation =
+  | {
+      op: 'set';
+      pointer: string;
+      value: JsonValue;
+      any?: boolean | undefined;
+      replace?: JsonValue | undefined;
+      sorted?: boolean | undefined;
+      behind?: string[] | undefined;
+    }
+  | { op: 'add'; pointer: string; value: JsonValue };
+
+export const json: Format<JsonOperation> = {
+  edit(text, operation, around) {
+    const parsed = parseJson(text, around.file);
+    if ('fault' in parsed) return unreadable(text, parsed.fault, handworkFor(operation));
+    return operation.op === 'set'
+      ? setMember(text, parsed.root, operation, around)
+      : addItem(text, parsed.root, operation, around);
+  },
+  remove(text, operation, around) {
+    const parsed = parseJson(text, around.file);
+    if ('fault' in parsed) return unreadable(text, parsed.fault, `Take out by hand: ${handworkFor(operation)}`);
+    const keys = splitPointer(operation.pointer);
+    const found = descend(parsed.root, keys);
+    if (operation.op === 'add') {
+      const item =
+        found.rest.length === 0 ? found.node.children?.find((child) => same(child, operation.value)) : undefined;
+      return item ? removeChild(text, found.node, item) : { kind: 'already', at: found.node.offset };
+    }
+    const property = found.node.parent;
+    if (found.rest.length > 0 || property?.type !== 'property' || !property.parent) {
+      return { kind: 'already', at: found.node.offset };
+    }
+    if (!operation.any && !same(found.node, operation.value)) {
+      const reason = `${operation.pointer} has been changed since`;
+      return refused(
+        text,
+        property.offset,
+        reason,
+        `Remove the member ${JSON.stringify(keys.at(-1))} if it is not needed.`,
+      );
+    }
+    return removeChild(text, property.parent, property);
+  },
+};
+
+export interface JsonFault {
+  message: string;
+  offset: number;
+}
+
+/** Parses JSON, or JSONC (comments, trailing commas) for files that are read so; the fault tells where it breaks. */
+export function parseJson(text: string, file: string): { root: Node } | { fault: JsonFault } {
+  const errors: ParseError[] = [];
+  const body = text.startsWith('\uFEFF') ? ` ${text.slice(1)}` : text;
+  const lenient = isJsonc(file);
+  let root: Node | undefined;
+  try {
+    root = parseTree(body, errors, { allowTrailingComma: lenient, disallowComments: !lenient });
+  } catch (error) {
+    if (error instanceof RangeError) return { fault: { message: 'it is nested too deeply', offset: 0 } };
+    throw error;
+  }
+  const first = errors[0];
+  if (first) return { fault: { message: words(printParseErrorCode(first.error)), offset: first.offset } };
+  if (!root) return { fault: { message: 'it is empty', offset: 0 } };
+  return { root };
+}
+
+/** Which files are read with comments and trailing commas: those whose own tools do so. */
+function isJsonc(file: string): boolean {
+  const name = file.slice(file.lastIndexOf('/') + 1);
+  return (
+    /\.(jsonc|json5|code-workspace)$|^[jt]sconfig.*\.json$|^\..*rc(\.json)?$/.test(name) ||
+    /(^|\/)\.vscode\//.test(file)
+  );
+}
+
+function setMember(text: string, root: Node, operation: JsonOperation & { op: 'set' }, around: Surroundings): Outcome {
+  const keys = splitPointer(operation.pointer);
+  const { node, rest } = descend(root, keys);
+  if (rest.length === 0) {
+    if (operation.any || same(node, operation.value)) return { kind: 'already', at: node.offset };
+    if (operation.replace !== undefined && same(node, operation.replace)) {
+      const old = text.slice(node.offset, node.offset + node.length);
+      return edited(text, [
+        { at: node.offset, removed: old, inserted: render(operation.value, text, indentAt(text, node.offset), around) },
+      ]);
+    }
+    const reason = `${operation.pointer} is there already, with another value`;
+    return refused(text, node.offset, reason, handworkFor(operation));
+  }
+  if (node.type !== 'object') {
+    const reason = `${joinPointer(keys.slice(0, keys.length - rest.length)) || 'the document'} is not an object`;
+    return refused(text, node.offset, reason, handworkFor(operation));
+  }
+  const value = rest.slice(1).reduceRight<JsonValue>((inner, key) => ({ [key]: inner }), operation.value);
+  // Order among siblings is asked for where the section is there; the place of a section where it is not.
+  const order = rest.length === 1 ? { sorted: operation.sorted } : { behind: operation.behind };
+  return addMember(text, node, rest[0] ?? '', value, order, around);
+}
+
+function addMember(
+  text: string,
+  object: Node,
+  key: string,
+  value: JsonValue,
+  { sorted, behind }: { sorted?: boolean | undefined; behind?: string[] | undefined },
+  around: Surroundings,
+): Outcome {
+  const members = object.children ?? [];
+  const keys = members.map((member) => String(member.children?.[0]?.value));
+  let index = members.length;
+  if (sorted && inSortedOrder(keys)) {
+    const place = keys.findIndex((other) => compareKeys(other, key) > 0);
+    if (place !== -1) index = place;
+  } else if (behind) {
+    const places = behind.map((name) => keys.indexOf(name)).filter((place) => place !== -1);
+    if (places.length > 0) index = Math.max(...places) + 1;
+  }
+  const colon = members[0] ? colonOf(text, members[0]) : ': ';
+  const make = (indent: string): string => `${JSON.stringify(key)}${colon}${render(value, text, indent, around)}`;
+  return insertChild(text, object, index, make, around);
+}
+
+function addItem(text: string, root: Node, operation: JsonOperation & { op: 'add' }, around: Surroundings): Outcome {
+  const keys = splitPointer(operation.pointer);
+  const { node, rest } = descend(root, keys);
+  if (rest.length > 0) {
+    return setMember(text, root, { op: 'set', pointer: operation.pointer, value: [operation.value] }, around);
+  }
+  if (node.type !== 'array')
+    return refused(text, node.offset, `${operation.pointer} is not an array`, handworkFor(operation));
+  const present = node.children?.find((child) => same(child, operation.value));
+  if (present) return { kind: 'already', at: present.offset };
+  const make = (indent: string): string => render(operation.value, text, indent, around);
+  return insertChild(text, node, node.children?.length ?? 0, make, around);
+}
+
+/** Puts a member or item in at `index`, one-line or on a line of its own as its siblings are. */
+function insertChild(text: string, container: Node, index: number, make: MakeMember, around: Surroundings): Outcome {
+  const indent = indentOf(text) ?? around.style.indent;
+  const eol = lineBreakOf(text) ?? around.style.eol;
+  return edited(text, insertMember(text, containerOf(container), index, make, { indent, eol, trailingComma: false }));
+}
+
+function removeChild(text: string, container: Node, child: Node): Outcome {
+  const index = container.children?.indexOf(child) ?? -1;
+  return edited(text, removeMember(text, containerOf(container), index));
+}
+
+function containerOf(node: Node): Container {
+  return {
+    open: node.offset + 1,
+    close: node.offset + node.length - 1,
+    children: (node.children ?? []).map((child) => ({ start: child.offset, end: child.offset + child.length })),
+    bracket: node.type === 'array' ? '[' : '{',
+  };
+}
+
+function descend(root: Node, keys: readonly string[]): { node: Node; rest: string[] } {
+  let node = root;
+  for (const [depth, key] of keys.entries()) {
+    const next =
+      node.type === 'array'
+        ? node.children?.[Number(key)]
+        : // Of a key given twice the last one counts (ECMA-404 leaves it open; every reader takes the last).
+          node.children?.findLast((member) => member.children?.[0]?.value === key)?.children?.[1];
+    if (!next) return { node, rest: keys.slice(depth) };
+    node = next;
+  }
+  return { node, rest: [] };
+}
+
+/** Renders a value with the text's own indentation; its further lines begin with `indent`. */
+function render(value: JsonValue, text: string, indent: string, around: Surroundings): string {
+  const unit = indentOf(text) ?? around.style.indent;
+  const eol = lineBreakOf(text) ?? around.style.eol;
+  const flat =
+    Array.isArray(value) && value.every((item) => typeof item !== 'object') && JSON.stringify(value).length < 60;
+  if (flat) return `[${value.map((item) => JSON.stringify(item)).join(', ')}]`;
+  return JSON.stringify(value, null, unit).replaceAll('\n', `${eol}${indent}`);
+}
+
+function same(node: Node, value: JsonValue): boolean {
+  if (Array.isArray(value)) {
+    const items = node.children ?? [];
+    return (
+      node.type === 'array' && items.length === value.length && value.every((item, i) => same(items[i] as Node, item))
+    );
+  }
+  if (value !== null && typeof value === 'object') {
+    const members = node.children ?? [];
+    const entries = Object.entries(value);
+    return (
+      node.type === 'object' &&
+      members.length === entries.length &&
+      entries.every(([key, item]) => {
+        const member = members.find((one) => one.children?.[0]?.value === key)?.children?.[1];
+        return member !== undefined && same(member, item);
+      })
+    );
+  }
+  return node.type !== 'object' && node.type !== 'array' && node.value === value;
+}
+
+function colonOf(text: string, member: Node): string {
+  const [key, value] = member.children ?? [];
+  if (!key || !value) return ': ';
+  const between = text.slice(key.offset + key.length, value.offset);
+  return /^\s?:\s?$/.test(between) && !between.includes('\n') ? between : ': ';
+}
+
+function inSortedOrder(keys: readonly string[]): boolean {
+  return keys.every((key, index) => index === 0 || compareKeys(keys[index - 1] ?? '', key) <= 0);
+}
+
+function compareKeys(a: string, b: string): number {
+  return a < b ? -1 : a > b ? 1 : 0;
+}
+
+function unreadable(text: string, fault: JsonFault, handwork: string): Outcome {
+  return refused(text, fault.offset, `it is not valid JSON (${fault.message})`, handwork);
+}
+
+function handworkFor(operation: JsonOperation): string {
+  const value = JSON.stringify(operation.value);
+  return operation.op === 'set'
+    ? `Set ${operation.pointer} to ${value}.`
+    : `Add ${value} to the array at ${operation.pointer}.`;
+}
+
+function words(code: string): string {
+  return code.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase();
+}
+
+/** Where a parse fault lies, for messages. */
+export function faultPosition(text: string, fault: JsonFault): { line: number; column: number } {
+  return positionAt(text, fault.offset);
+}

@@ -1,0 +1,120 @@
+import type { Surroundings } from '../format.ts';
+import { splitPointer } from '../json-pointer.ts';
+import { exportedValue } from './exported.ts';
+import { moduleScope } from './scope.ts';
+import { bare, keyName, parseScript, type Node, type Script } from './syntax.ts';
+import { isBlocked, ValueReader, type ConfigAddress, type Placed } from './values.ts';
+
+/** The modules that a script imports statically or by a plain `require` at its top level, in order. */
+export function importedModules(text: string, file: string): string[] {
+  const script = parseScript(text, file);
+  if ('fault' in script) return [];
+  return script.program.body.flatMap((node) => {
+    if (node.type === 'ImportDeclaration') return node.importKind === 'type' ? [] : [node.source.value];
+    if (node.type !== 'ExpressionStatement' || node.expression.type !== 'CallExpression') return [];
+    const { callee, arguments: args } = node.expression;
+    const [first] = args;
+    const isRequire = callee.type === 'Identifier' && callee.name === 'require';
+    return isRequire && first?.type === 'Literal' && typeof first.value === 'string' ? [first.value] : [];
+  });
+}
+
+export type ReadValue =
+  { kind: 'path'; path: string } | { kind: 'object' } | { kind: 'absent' } | { kind: 'computed'; line: number };
+
+/** What stands at an address of the exported configuration: a path or text, an object, nothing, or something computed. */
+export function readConfig(text: string, address: ConfigAddress, around: Surroundings): ReadValue {
+  const script = parseScript(text, around.file);
+  if ('fault' in script) return { kind: 'computed', line: 1 };
+  const value = valueAt(script, address);
+  if (value === 'absent') return { kind: 'absent' };
+  const node = value && bare(value.node);
+  if (!node) return { kind: 'computed', line: 1 };
+  if (node.type === 'ObjectExpression') return { kind: 'object' };
+  const path = pathOf(node);
+  return path === undefined
+    ? { kind: 'computed', line: text.slice(0, node.start).split('\n').length }
+    : { kind: 'path', path };
+}
+
+/** The members of the object at an address whose values are paths, as `{ '@': './src' }` for aliases. */
+export function readPaths(text: string, address: ConfigAddress, around: Surroundings): Map<string, string> {
+  const paths = new Map<string, string>();
+  const script = parseScript(text, around.file);
+  if ('fault' in script) return paths;
+  const value = valueAt(script, address);
+  if (!value || value === 'absent') return paths;
+  const node = bare(value.node);
+  const add = (key: string | undefined, at: Node): void => {
+    const path = pathOf(bare(at));
+    if (key !== undefined && path !== undefined) paths.set(key, path);
+  };
+  if (node.type === 'ObjectExpression') {
+    for (const property of node.properties) {
+      if (property.type === 'Property') add(keyName(property.key, property.computed), property.value);
+    }
+  }
+  if (node.type === 'ArrayExpression') {
+    for (const element of node.elements) {
+      if (element?.type !== 'ObjectExpression') continue;
+      const member = (name: string): Node | undefined =>
+        element.properties.find((one) => one.type === 'Property' && keyName(one.key, one.computed) === name);
+      const find = member('find');
+      const replacement = member('replacement');
+      if (find?.type !== 'Property' || replacement?.type !== 'Property' || find.value.type !== 'Literal') continue;
+      add(typeof find.value.value === 'string' ? find.value.value : undefined, replacement.value);
+    }
+  }
+  return paths;
+}
+
+function valueAt(script: Script, address: ConfigAddress): Placed<Node> | 'absent' | undefined {
+  const exported = exportedValue(script);
+  if (isBlocked(exported)) return undefined;
+  const reader = new ValueReader(script, address);
+  let place: Placed<Node> = { node: exported, scope: moduleScope(script) };
+  for (const key of splitPointer(address.pointer)) {
+    const objects = reader.objects(place.node, place.scope);
+    const [only] = isBlocked(objects) ? [] : objects;
+    if (!only) return undefined;
+    const member = reader.member(only, key);
+    if (isBlocked(member)) return undefined;
+    if ('absentFrom' in member) return 'absent';
+    place = member.value;
+  }
+  return place;
+}
+
+/**
+ * The path that an expression gives, relative to the file: `'./a'`, `path.resolve(__dirname, 'a')`,
+ * `fileURLToPath(new URL('./a', import.meta.url))` and the like; undefined for anything else.
+ */
+function pathOf(node: Node): string | undefined {
+  if (node.type === 'Literal') return typeof node.value === 'string' ? node.value : undefined;
+  if (node.type === 'TemplateLiteral')
+    return node.quasis.length === 1 ? (node.quasis[0]?.value.cooked ?? undefined) : undefined;
+  if (node.type === 'MemberExpression' && keyName(node.property, node.computed) === 'pathname')
+    return pathOf(bare(node.object));
+  if (node.type === 'NewExpression' && node.callee.type === 'Identifier' && node.callee.name === 'URL') {
+    const [first] = node.arguments;
+    return first && pathOf(first);
+  }
+  if (node.type !== 'CallExpression') return undefined;
+  const callee = node.callee.type === 'MemberExpression' ? node.callee.property : node.callee;
+  const name = callee.type === 'Identifier' ? callee.name : undefined;
+  const args = node.arguments.map((argument) => bare(argument));
+  if (name === 'fileURLToPath') return args[0] && pathOf(args[0]);
+  if (name !== 'resolve' && name !== 'join') return undefined;
+  const parts = args.map((argument, index) => (index === 0 && isOwnFolder(argument) ? '.' : pathOf(argument)));
+  return parts.every((part) => part !== undefined) ? parts.map((part) => part.replace(/^\//, '')).join('/') : undefined;
+}
+
+function isOwnFolder(node: Node): boolean {
+  if (node.type === 'Identifier') return /^_*dirname$/.test(node.name);
+  if (node.type === 'MemberExpression') return keyName(node.property, node.computed) === 'dirname';
+  return (
+    node.type === 'CallExpression' &&
+    node.callee.type === 'MemberExpression' &&
+    keyName(node.callee.property, node.callee.computed) === 'cwd'
+  );
+}

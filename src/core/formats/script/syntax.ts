@@ -1,0 +1,121 @@
+import { parseSync, type Comment, type Node, type Program } from 'oxc-parser';
+
+export type { Comment, Node, Program };
+// Some nodes share one type for several names: each is taken whose names include the one asked for.
+export type NodeOf<Type extends Node['type']> = Node extends infer One
+  ? One extends Node
+    ? Type extends One['type']
+      ? One
+      : never
+    : never
+  : never;
+
+export interface Script {
+  text: string;
+  program: Program;
+  comments: Comment[];
+  /** `commonjs` where the file is written with `require` and `module.exports`. */
+  moduleFormat: 'esm' | 'commonjs';
+}
+
+export interface SyntaxFault {
+  message: string;
+  offset: number;
+}
+
+/** Parses a script of any of the languages that its file's ending tells; a byte order mark is passed over. */
+export function parseScript(text: string, file: string): Script | { fault: SyntaxFault } {
+  // The mark counts as white space in ECMAScript (ECMA-262, section 12.2), so a blank keeps every offset.
+  const body = text.startsWith('\uFEFF') ? ` ${text.slice(1)}` : text;
+  const attempt = (): ReturnType<typeof parseSync> =>
+    parseSync(file, body, { lang: languageOf(file), sourceType: 'unambiguous', preserveParens: false });
+  try {
+    const result = attempt();
+    const error = result.errors[0];
+    if (error) return { fault: { message: error.message, offset: error.labels[0]?.start ?? 0 } };
+    const { program, comments } = result;
+    return { text, program, comments, moduleFormat: moduleFormatOf(program, body, file) };
+  } catch (error) {
+    return { fault: { message: error instanceof Error ? error.message : String(error), offset: 0 } };
+  }
+}
+
+function languageOf(file: string): 'js' | 'jsx' | 'ts' | 'tsx' {
+  const ending = /\.([cm]?[jt]sx?)$/.exec(file)?.[1] ?? 'js';
+  if (ending === 'tsx') return 'tsx';
+  if (/^[cm]?ts$/.test(ending)) return 'ts';
+  // Plain scripts are read with JSX: many hosts write it in .js files, and it is never ambiguous there.
+  return 'jsx';
+}
+
+function moduleFormatOf(program: Program, text: string, file: string): 'esm' | 'commonjs' {
+  const isModule = program.body.some((node) => /^(Import|Export)/.test(node.type));
+  if (isModule) return 'esm';
+  if (/\.c[jt]s$/.test(file)) return 'commonjs';
+  return /\b(module\.exports|exports\.\w+\s*=|require\s*\()/.test(text) ? 'commonjs' : 'esm';
+}
+
+/** Calls `see` for a node and all below it; where it returns false, not for what is below. Iterative: depth is no danger. */
+export function walk(root: Node, see: (node: Node, parent: Node | undefined) => boolean | void): void {
+  const open: { node: Node; parent: Node | undefined }[] = [{ node: root, parent: undefined }];
+  for (let next = open.pop(); next; next = open.pop()) {
+    if (see(next.node, next.parent) === false) continue;
+    const children = childrenOf(next.node);
+    for (let index = children.length - 1; index >= 0; index -= 1) {
+      open.push({ node: children[index] as Node, parent: next.node });
+    }
+  }
+}
+
+export function childrenOf(node: Node): Node[] {
+  const children: Node[] = [];
+  for (const [key, value] of Object.entries(node)) {
+    if (key === 'parent' || typeof value !== 'object' || value === null) continue;
+    if (Array.isArray(value)) {
+      for (const item of value) if (isNode(item)) children.push(item);
+    } else if (isNode(value)) children.push(value);
+  }
+  return children;
+}
+
+function isNode(value: unknown): value is Node {
+  return typeof value === 'object' && value !== null && 'type' in value && 'start' in value;
+}
+
+export function isFunction(
+  node: Node,
+): node is NodeOf<'ArrowFunctionExpression' | 'FunctionExpression' | 'FunctionDeclaration'> {
+  return (
+    node.type === 'ArrowFunctionExpression' || node.type === 'FunctionExpression' || node.type === 'FunctionDeclaration'
+  );
+}
+
+/** The expression inside type assertions and the like, which say nothing about the value. */
+export function bare(node: Node): Node {
+  let inner = node;
+  for (;;) {
+    if (
+      inner.type === 'TSAsExpression' ||
+      inner.type === 'TSSatisfiesExpression' ||
+      inner.type === 'TSNonNullExpression' ||
+      inner.type === 'TSTypeAssertion' ||
+      inner.type === 'ParenthesizedExpression' ||
+      inner.type === 'ChainExpression'
+    ) {
+      inner = inner.expression;
+    } else if (inner.type === 'AwaitExpression') {
+      inner = inner.argument;
+    } else {
+      return inner;
+    }
+  }
+}
+
+/** The name of a property or member where it can be read: `a`, `'a'`, `['a']`. */
+export function keyName(key: Node, computed: boolean): string | undefined {
+  if (key.type === 'Identifier' && !computed) return key.name;
+  if (key.type === 'Literal' && typeof key.value === 'string') return key.value;
+  if (key.type === 'Literal' && typeof key.value === 'number') return String(key.value);
+  if (key.type === 'TemplateLiteral' && key.quasis.length === 1) return key.quasis[0]?.value.cooked ?? undefined;
+  return undefined;
+}

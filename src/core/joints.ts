@@ -1,0 +1,41 @@
+import type { FormatOperation } from './formats/formats.ts';
+import type { Refusal } from './formats/format.ts';
+import type { JointName, Tie } from './definition/ties.ts';
+
+/** A tie resolved to one file: data, not code. */
+export type Edit = FormatOperation & {
+  /** Path relative to the host's root. */
+  file: string;
+  /** What the file begins with where it is not there yet; absent for files that must be there. */
+  seed?: string | undefined;
+};
+
+export interface Joint {
+  name: JointName;
+  /** `present`: it is there; `makeable`: the stack knows how to make it; `blocked`: it cannot be reached safely. */
+  state: 'present' | 'makeable' | 'blocked';
+  /** Path relative to the host's root. */
+  file: string;
+  /** Counted from 1; absent where the whole file is meant or the file is not there yet. */
+  line?: number | undefined;
+  /** What is there, or what would be made, in a few words. */
+  detail: string;
+  /** Why it is blocked, and what can be done by hand. */
+  refusal?: Refusal | undefined;
+  /** The edits by which a tie is made here. */
+  tie(tie: Tie): Edit[];
+}
+
+/**
+ * A joint that cannot be reached. Where `tie` is given its edits will be refused by the format with the exact handwork;
+ * else the refusal's own handwork is all that can be said.
+ */
+export function blockedJoint(
+  name: JointName,
+  file: string,
+  detail: string,
+  refusal: Refusal,
+  tie: Joint['tie'] = () => [],
+): Joint {
+  return { name, state: 'blocked', file, line: refusal.line, detail, refusal, tie };
+}

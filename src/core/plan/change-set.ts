@@ -1,0 +1,78 @@
+import type { ChosenPackage } from '../resolve/packages.ts';
+import type { ProofTask } from '../prove/proof.ts';
+
+export interface FileChange {
+  /** Relative to the host's root. */
+  file: string;
+  /** The bytes at planning time; undefined where there is no file. */
+  before: Uint8Array | undefined;
+  /** The bytes afterwards; undefined where the file goes. */
+  after: Uint8Array | undefined;
+  /** `record`: Ligament's own; `lockfile`: put back as it was, then checked by the package manager. */
+  role: 'host' | 'record' | 'lockfile';
+}
+
+export interface CommandStep {
+  command: string;
+  args: string[];
+  /** What it is for, in a few words. */
+  purpose: string;
+}
+
+/** What one integration contributes to a change set. */
+export interface AttachedPart {
+  integration: string;
+  title: string;
+  workspace: string;
+  workspaceName: string;
+  stack: string;
+  way: string;
+  /** Why this way: what spoke against the ones before it. */
+  wayReason: string | undefined;
+  packages: ChosenPackage[];
+  /** What was there already, in words. */
+  already: string[];
+}
+
+/** All that one command will do to a host. Made without writing anything; only `apply` carries it out. */
+export interface ChangeSet {
+  kind: 'attach' | 'detach' | 'undo';
+  /** In words, for the history: "attach tailwindcss to web". */
+  title: string;
+  parts: AttachedPart[];
+  files: FileChange[];
+  /** Packages that leave a manifest, by name and workspace. */
+  dropped: { name: string; workspace: string }[];
+  install: CommandStep | undefined;
+  proofs: ProofTask[];
+  tell: string[];
+  /** Number of the change in the history that this one takes back. */
+  undoes?: number;
+  /** What the developer should know before agreeing. */
+  warnings: string[];
+}
+
+export function isEmpty(changes: ChangeSet): boolean {
+  return changes.files.length === 0;
+}
+
+/** Joins changes of the same files in a row: the first one's before, the last one's after; what ends as it was is left out. */
+export function joinFiles(rows: readonly FileChange[]): FileChange[] {
+  const joined = new Map<string, FileChange>();
+  for (const change of rows) {
+    const earlier = joined.get(change.file);
+    joined.set(change.file, earlier ? { ...change, before: earlier.before } : change);
+  }
+  return [...joined.values()]
+    .filter(({ before, after }) => !sameBytes(before, after))
+    .sort((a, b) => compare(a.file, b.file));
+}
+
+export function sameBytes(a: Uint8Array | undefined, b: Uint8Array | undefined): boolean {
+  if (a === undefined || b === undefined) return a === b;
+  return Buffer.compare(a, b) === 0;
+}
+
+function compare(a: string, b: string): number {
+  return a < b ? -1 : a > b ? 1 : 0;
+}

@@ -1,0 +1,40 @@
+import type { Choice, Definition } from '../definition/schema.ts';
+import { EXIT, Problem } from '../problem.ts';
+
+const FORMS: Record<Choice['form'], { test: RegExp; words: string }> = {
+  lowercase: { test: /^[a-z]{0,40}$/, words: 'one word of lower-case letters' },
+  name: { test: /^[A-Za-z][\w-]{0,80}$/, words: 'a name: letters, digits, - and _' },
+  line: { test: /^[^\r\n]{0,500}$/, words: 'a text on one line' },
+};
+
+/** The value of every choice of a definition. Throws a Problem (status 2) for one that does not exist or is not fit. */
+export function resolveChoices(
+  definition: Definition,
+  given: Readonly<Record<string, string>>,
+  way: string | undefined,
+): Record<string, string> {
+  const known = definition.choices ?? {};
+  const ways = definition.ways.map((one) => one.way);
+  if (way !== undefined && !ways.includes(way))
+    throw wrong(`There is no way "${way}"`, `${definition.integration} has ${ways.join(', ')}`);
+  for (const key of Object.keys(given)) {
+    if (!Object.hasOwn(known, key)) {
+      throw wrong(
+        `There is no choice "${key}"`,
+        `${definition.integration} has ${['way', ...Object.keys(known)].join(', ')}`,
+      );
+    }
+  }
+  return Object.fromEntries(
+    Object.entries(known).map(([key, choice]) => {
+      const value = given[key] ?? choice.default;
+      const { test, words } = FORMS[choice.form];
+      if (!test.test(value)) throw wrong(`The choice ${key} cannot be "${value}"`, `it must be ${words}`);
+      return [key, value];
+    }),
+  );
+}
+
+function wrong(what: string, why: string): Problem {
+  return new Problem({ status: EXIT.wrongUsage, what, why, next: 'Give choices as --choose key=value.' });
+}

@@ -1,0 +1,73 @@
+import path from 'node:path';
+import type { Context } from '../context.ts';
+import { readText } from '../doors/text.ts';
+import type { Definition, Way } from '../definition/schema.ts';
+import { editText } from '../formats/formats.ts';
+import type { Edit, Joint } from '../joints.ts';
+import { EXIT, Problem } from '../problem.ts';
+import { addByHand } from '../resolve/manager-commands.ts';
+import type { StackFacts } from '../stacks/stacks.ts';
+import type { WorkspaceFacts } from '../survey/survey.ts';
+import { fillAll } from '../definition/fill.ts';
+import type { ReplayRefused } from './replay.ts';
+
+export interface RefusedAttach {
+  definition: Definition;
+  way: Way;
+  facts: WorkspaceFacts;
+  stack: StackFacts;
+  choices: Record<string, string>;
+  /** What could not be done: a joint, or an edit. */
+  place: Joint | ReplayRefused | undefined;
+}
+
+/** The refusal of an attach: where and why, and all that the developer has to do by hand instead, in order. */
+export async function refuseWithHandwork(context: Context, refused: RefusedAttach): Promise<Problem> {
+  const { definition, way, facts, place } = refused;
+  const refusal = place && 'refusal' in place ? place.refusal : undefined;
+  const file = place === undefined ? undefined : 'edit' in place ? place.edit.file : place.file;
+  const others = definition.ways.filter((one) => one !== way).map((one) => `--choose way=${one.way}`);
+  const also = others.length > 0 ? ` Another way: ${others.join(' or ')}.` : '';
+  return new Problem({
+    status: EXIT.refused,
+    what: `${definition.title} cannot be attached to ${facts.name} ${way.title}: a file cannot be edited safely`,
+    ...(file === undefined ? {} : { where: { file, ...position(refusal) } }),
+    why: refusal?.reason,
+    next: `Nothing was changed. Do the following by hand, or write the file so that its list can be read.${also}`,
+    handwork: await steps(context, refused),
+  });
+}
+
+async function steps(context: Context, { way, facts, stack, choices }: RefusedAttach): Promise<string> {
+  const packages = Object.entries(way.packages).map(([name, { range, section }]) => ({
+    name,
+    range,
+    section: section === 'production' ? ('dependencies' as const) : ('devDependencies' as const),
+  }));
+  const lines = [addByHand(context.facts.manager, facts.folder, packages)];
+  for (const tie of way.ties) {
+    const joint = stack.joints.find(({ name }) => name === tie.at);
+    const edits = joint?.tie(fillAll(tie, choices)) ?? [];
+    if (edits.length === 0 && joint?.refusal) lines.push(joint.refusal.handwork);
+    for (const edit of edits) lines.push(...(await byHand(context, edit, facts)));
+  }
+  return lines.map((line, index) => `${index + 1}. ${line.replaceAll('\n', '\n   ')}`).join('\n');
+}
+
+async function byHand(context: Context, edit: Edit, facts: WorkspaceFacts): Promise<string[]> {
+  const text = readText(context.reader, path.join(context.host.root, edit.file));
+  const outcome = await editText(text ?? edit.seed ?? '', edit, { file: edit.file, style: facts.style });
+  if (outcome.kind === 'already') return [];
+  if (outcome.kind === 'refused') return [`In ${edit.file}: ${outcome.refusal.handwork}`];
+  const inserted = outcome.splices.map((splice) => splice.inserted.trim()).filter((part) => part !== '');
+  return [
+    `${text === undefined ? 'Make' : 'In'} ${edit.file}: put in\n  ${inserted.join('\n').replaceAll('\n', '\n  ')}`,
+  ];
+}
+
+function position(refusal: { line?: number; column?: number } | undefined): { line?: number; column?: number } {
+  return {
+    ...(refusal?.line === undefined ? {} : { line: refusal.line }),
+    ...(refusal?.column === undefined ? {} : { column: refusal.column }),
+  };
+}

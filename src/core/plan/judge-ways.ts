@@ -1,0 +1,50 @@
+import semver from 'semver';
+import type { Definition, Way } from '../definition/schema.ts';
+import { JOINTS } from '../definition/ties.ts';
+import type { Joint } from '../joints.ts';
+import { presentVersions } from '../resolve/packages.ts';
+import type { StackFacts } from '../stacks/stacks.ts';
+import type { WorkspaceFacts } from '../survey/survey.ts';
+
+/** What is said of a way on a workspace by what is there, before any version is looked up. */
+export type Judgement =
+  | { way: Way; verdict: 'fits' }
+  /** It would fit, but a joint that it needs cannot be reached safely. */
+  | { way: Way; verdict: 'blocked'; joints: Joint[] }
+  | { way: Way; verdict: 'unfit'; reasons: string[] };
+
+/** Judges every way of a definition, in the definition's order. */
+export function judgeWays(definition: Definition, workspace: WorkspaceFacts, stack: StackFacts): Judgement[] {
+  return definition.ways.map((way) => judgeWay(way, workspace, stack));
+}
+
+/** In one line: why a way is not taken. */
+export function explain(judgement: Judgement): string {
+  if (judgement.verdict === 'fits') return 'fits';
+  if (judgement.verdict === 'unfit') return judgement.reasons.join('; ');
+  return judgement.joints
+    .map(({ file, line, refusal }) => `${place(file, line)}: ${refusal?.reason ?? 'cannot be reached'}`)
+    .join('; ');
+}
+
+function judgeWay(way: Way, workspace: WorkspaceFacts, stack: StackFacts): Judgement {
+  const reasons: string[] = [];
+  const present = presentVersions(workspace);
+  for (const [name, range] of Object.entries(way.fits?.packages ?? {})) {
+    const version = present.get(name);
+    if (version === undefined) reasons.push(`it needs ${name} ${range}, which ${workspace.name} does not have`);
+    else if (!semver.satisfies(version, range, { includePrerelease: true }))
+      reasons.push(`it needs ${name} ${range}, and ${version} is here`);
+  }
+  const names = [...new Set(way.ties.map((tie) => tie.at))];
+  const joints = names.map((name) => stack.joints.find((joint) => joint.name === name));
+  const missing = names.filter((_, index) => !joints[index]).map((name) => JOINTS[name]);
+  if (missing.length > 0) reasons.push(`${stack.title} has no place for ${missing.join(' and ')}`);
+  if (reasons.length > 0) return { way, verdict: 'unfit', reasons };
+  const blocked = joints.filter((joint): joint is Joint => joint?.state === 'blocked');
+  return blocked.length > 0 ? { way, verdict: 'blocked', joints: blocked } : { way, verdict: 'fits' };
+}
+
+function place(file: string, line: number | undefined): string {
+  return line === undefined ? file : `${file}:${line}`;
+}

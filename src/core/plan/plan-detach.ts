@@ -1,0 +1,155 @@
+import path from 'node:path';
+import type { Context } from '../context.ts';
+import { decode, encode } from '../doors/text.ts';
+import { removeFromText } from '../formats/formats.ts';
+import { ledgerFile, type Ledger, type MadeEdit } from '../ledger/ledger.ts';
+import { EXIT, Problem } from '../problem.ts';
+import { reconcileCommand } from '../resolve/manager-commands.ts';
+import type { CodeStyle } from '../text/code-style.ts';
+import { takeBackSplices } from '../text/splices.ts';
+import { joinFiles, type ChangeSet, type FileChange } from './change-set.ts';
+import { checkPath } from './paths.ts';
+import { updatedRecords } from './plan-files.ts';
+import { editsOn, makeEdits, withoutEdits, type Replayed } from './replay.ts';
+
+/**
+ * Plans to take integrations out, as one change set. Writes nothing. Throws a Problem (status 3) with the handwork
+ * where an edit can be taken back neither exactly nor by meaning.
+ */
+export async function planDetach(context: Context, going: readonly Ledger[]): Promise<ChangeSet> {
+  const files: FileChange[] = [];
+  const warnings: string[] = [];
+  const staying = context.ledgers.filter((ledger) => !going.includes(ledger));
+  const updated = new Map<string, MadeEdit[]>();
+  for (const file of new Set(going.flatMap((ledger) => ledger.edits.map((edit) => edit.file)))) {
+    checkPath(context.reader, context.host.root, file);
+    const before = context.reader.read(path.join(context.host.root, file));
+    const text = before && decode(before);
+    if (before && text === undefined)
+      throw cannot(file, 'the file is not UTF-8 text any more', `Take what is needed out of ${file} by hand.`);
+    const left = await takeOut(context, { file, text, going, staying, warnings });
+    for (const { owner, edit } of left.made) updated.set(owner, [...(updated.get(owner) ?? []), edit]);
+    files.push({ file, before, after: left.text === undefined ? undefined : encode(left.text), role: 'host' });
+  }
+  for (const ledger of going) {
+    const file = ledgerFile(ledger.workspace, ledger.integration);
+    files.push({
+      file,
+      before: context.reader.read(path.join(context.host.root, file)),
+      after: undefined,
+      role: 'record',
+    });
+  }
+  const staysOnly = { ...context, ledgers: staying };
+  const joined = joinFiles([...files, ...updatedRecords(staysOnly, updated)]);
+  const needsInstall = joined.some(({ file }) => path.posix.basename(file) === 'package.json');
+  const reconcile = reconcileCommand(context.facts.manager);
+  return {
+    kind: 'detach',
+    title: `detach ${going.map((ledger) => `${ledger.integration} from ${nameOf(context, ledger.workspace)}`).join(', ')}`,
+    parts: [],
+    files: joined,
+    dropped: droppedPackages(going, joined),
+    install:
+      needsInstall && reconcile
+        ? { ...reconcile, purpose: 'takes the packages out and updates the lockfile' }
+        : undefined,
+    proofs: [],
+    tell: ['Restart the dev server if it runs.'],
+    warnings,
+  };
+}
+
+interface TakeOut {
+  file: string;
+  text: string | undefined;
+  going: readonly Ledger[];
+  staying: readonly Ledger[];
+  warnings: string[];
+}
+
+async function takeOut(context: Context, task: TakeOut): Promise<Replayed> {
+  const { file, text, going, staying } = task;
+  const style = styleFor(context, going);
+  const others = editsOn(file, staying);
+  const all = editsOn(file, [...going, ...staying]);
+  const base = withoutEdits(text, all);
+  if (base !== 'lost') {
+    const again = others.length === 0 ? undefined : await makeEdits(file, base.text, all, style);
+    if (again === undefined) return { text: base.text, made: [] };
+    if (!('refusal' in again) && again.text === text) {
+      const left = await makeEdits(file, base.text, others, style);
+      if (!('refusal' in left)) return left;
+    }
+  }
+  if (text === undefined) {
+    task.warnings.push(`${file} is not there any more`);
+    return { text, made: [] };
+  }
+  const rest = await takeOutOneByOne(task, text, style);
+  if (rest === undefined || others.length === 0) return { text: rest, made: [] };
+  // What went with this integration but is needed by one that stays comes back.
+  const left = await makeEdits(file, rest, others, style);
+  return 'refusal' in left || left.text === rest ? { text: rest, made: [] } : left;
+}
+
+/** Takes edits out of a file that has moved on: exactly where the place is unchanged, else by meaning, else not at all. */
+async function takeOutOneByOne(
+  { file, going, warnings }: TakeOut,
+  text: string,
+  style: CodeStyle,
+): Promise<string | undefined> {
+  let current = text;
+  let made: { seed: string } | undefined;
+  for (const { edit } of editsOn(file, going).reverse()) {
+    const splices = edit.splices ?? [];
+    if (edit.made) made = { seed: edit.seed ?? '' };
+    if (splices.length === 0) continue;
+    const exact = takeBackSplices(current, splices);
+    if (exact !== undefined) {
+      current = exact;
+      continue;
+    }
+    const outcome = await removeFromText(current, edit, { file, style });
+    if (outcome.kind === 'refused')
+      throw cannot(file, outcome.refusal.reason, outcome.refusal.handwork, outcome.refusal.line);
+    if (outcome.kind === 'already') warnings.push(`${file}: what was put in there has been taken out by hand`);
+    else current = outcome.text;
+  }
+  if (made && (current.trim() === '' || current === made.seed)) return undefined;
+  return current;
+}
+
+function styleFor(context: Context, going: readonly Ledger[]): CodeStyle {
+  const folder = going[0]?.workspace;
+  const facts = context.facts.workspaces.find((one) => one.folder === folder) ?? context.facts.workspaces[0];
+  if (!facts) throw new Error('a host has at least its root package');
+  return facts.style;
+}
+
+function droppedPackages(going: readonly Ledger[], files: readonly FileChange[]): ChangeSet['dropped'] {
+  return going.flatMap(({ workspace, packages }) => {
+    const manifest = files.find(
+      ({ file }) => file === path.posix.normalize(path.posix.join(workspace, 'package.json')),
+    );
+    const left = manifest?.after === undefined ? '' : (decode(manifest.after) ?? '');
+    return Object.keys(packages)
+      .filter((name) => manifest !== undefined && !left.includes(JSON.stringify(name)))
+      .map((name) => ({ name, workspace }));
+  });
+}
+
+function nameOf(context: Context, folder: string): string {
+  return context.facts.workspaces.find((one) => one.folder === folder)?.name ?? folder;
+}
+
+function cannot(file: string, why: string, handwork: string, line?: number): Problem {
+  return new Problem({
+    status: EXIT.refused,
+    what: `${file} cannot be put back safely`,
+    where: { file, ...(line === undefined ? {} : { line }) },
+    why,
+    next: 'Nothing was changed. Do this by hand, then detach again.',
+    handwork,
+  });
+}

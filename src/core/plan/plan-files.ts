@@ -1,0 +1,109 @@
+import path from 'node:path';
+import type { Context } from '../context.ts';
+import { decode, encode } from '../doors/text.ts';
+import type { Refusal } from '../formats/format.ts';
+import type { Edit } from '../joints.ts';
+import { ledgerFile, renderLedger, type Ledger, type MadeEdit } from '../ledger/ledger.ts';
+import type { CodeStyle } from '../text/code-style.ts';
+import type { FileChange } from './change-set.ts';
+import { checkPath } from './paths.ts';
+import {
+  editsOn,
+  inOrder,
+  makeEdits,
+  ownerOf,
+  withoutEdits,
+  type OwnedEdit,
+  type Replayed,
+  type ReplayRefused,
+} from './replay.ts';
+
+export interface PlannedFiles {
+  files: FileChange[];
+  /** The owner's edits as they were made, in the order of the definition. */
+  made: MadeEdit[];
+  /** What was there already, in words. */
+  already: string[];
+}
+
+/** Plans what new edits of one owner do to the files, with the edits of all others kept in their own order. */
+export async function planFiles(
+  context: Context,
+  { owner, add, style }: { owner: string; add: readonly Edit[]; style: CodeStyle },
+): Promise<PlannedFiles | (ReplayRefused & { refusal: Refusal })> {
+  const files: FileChange[] = [];
+  const made: MadeEdit[] = [];
+  const updated = new Map<string, MadeEdit[]>();
+  for (const file of new Set(add.map((edit) => edit.file))) {
+    checkPath(context.reader, context.host.root, file);
+    const bytes = context.reader.read(path.join(context.host.root, file));
+    const text = bytes && decode(bytes);
+    const own: OwnedEdit[] = add.filter((edit) => edit.file === file).map((edit) => ({ owner, edit }));
+    if (bytes && text === undefined) {
+      const edit = own[0]?.edit as Edit;
+      return { owner, edit, refusal: { reason: 'the file is not UTF-8 text', handwork: `Convert ${file} to UTF-8.` } };
+    }
+    const others = editsOn(file, context.ledgers);
+    const outcome = (await replayAll(file, text, others, own, style)) ?? (await makeEdits(file, text, own, style));
+    if ('refusal' in outcome) return outcome;
+    for (const entry of outcome.made) {
+      if (entry.owner === owner) made.push(entry.edit);
+      else updated.set(entry.owner, [...(updated.get(entry.owner) ?? []), entry.edit]);
+    }
+    files.push({
+      file,
+      before: bytes,
+      after: outcome.text === undefined ? undefined : encode(outcome.text),
+      role: 'host',
+    });
+  }
+  const inDefinitionOrder = add.flatMap((edit) => made.find((one) => sameEdit(one, edit)) ?? []);
+  return {
+    files: [...files, ...updatedRecords(context, updated)],
+    made: inDefinitionOrder,
+    already: made
+      .filter(({ splices, made: isNew }) => splices.length === 0 && !isNew)
+      .map((edit) => alreadyInWords(edit)),
+  };
+}
+
+/** Takes all edits of a file back and makes them and the new ones in order; undefined where the file has moved on. */
+async function replayAll(
+  file: string,
+  text: string | undefined,
+  others: readonly OwnedEdit[],
+  own: readonly OwnedEdit[],
+  style: CodeStyle,
+): Promise<Replayed | ReplayRefused | undefined> {
+  if (others.length === 0) return makeEdits(file, text, own, style);
+  const base = withoutEdits(text, others);
+  if (base === 'lost') return undefined;
+  const same = await makeEdits(file, base.text, others, style);
+  if ('refusal' in same || same.text !== text) return undefined;
+  return makeEdits(file, base.text, inOrder([...others, ...own]), style);
+}
+
+/** The ledgers of others whose edits are now made differently, because what they shared has changed. */
+export function updatedRecords(context: Context, updated: ReadonlyMap<string, MadeEdit[]>): FileChange[] {
+  return context.ledgers.flatMap((ledger): FileChange[] => {
+    const changed = updated.get(ownerOf(ledger));
+    if (!changed) return [];
+    const next: Ledger = {
+      ...ledger,
+      edits: ledger.edits.map((edit) => changed.find((one) => sameEdit(one, edit)) ?? edit),
+    };
+    const file = ledgerFile(ledger.workspace, ledger.integration);
+    const before = context.reader.read(path.join(context.host.root, file));
+    return [{ file, before, after: encode(renderLedger(next)), role: 'record' }];
+  });
+}
+
+export function sameEdit(a: Edit, b: Edit): boolean {
+  return a.file === b.file && a.format === b.format && JSON.stringify(a.operation) === JSON.stringify(b.operation);
+}
+
+function alreadyInWords({ file, operation }: MadeEdit): string {
+  if (operation.op === 'set') return `${file} has ${operation.pointer.split('/').at(-1)?.replaceAll('~1', '/')}`;
+  if (operation.op === 'item') return `${file} has ${operation.code}`;
+  return `${file} has what it needs`;
+}

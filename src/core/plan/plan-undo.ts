@@ -1,0 +1,99 @@
+import path from 'node:path';
+import type { Context } from '../context.ts';
+import { hashOf } from '../apply/hash.ts';
+import type { History, HistoryEntry } from '../apply/history.ts';
+import { EXIT, Problem } from '../problem.ts';
+import { reconcileCommand } from '../resolve/manager-commands.ts';
+import { joinFiles, type ChangeSet, type FileChange } from './change-set.ts';
+import { planDetach } from './plan-detach.ts';
+
+/**
+ * Plans to take back one change: exactly where its files are as it left them; an attach else by its ledger. Throws a
+ * Problem (status 3) where neither can be done.
+ */
+export async function planUndo(context: Context, history: History, entry: HistoryEntry): Promise<ChangeSet> {
+  const moved: string[] = [];
+  const files: FileChange[] = [];
+  for (const { file, before, after, role } of entry.files) {
+    const now = context.reader.read(path.join(context.host.root, file));
+    const image = before === null ? undefined : history.image(entry, before);
+    if (before !== null && image === undefined) throw lost(entry, file);
+    if (hashOf(now) === after) files.push({ file, before: now, after: image, role });
+    else if (role !== 'lockfile') moved.push(file);
+  }
+  if (moved.length > 0)
+    return {
+      ...(await undoByLedger(context, entry, moved)),
+      kind: 'undo',
+      undoes: entry.number,
+      title: `undo: ${entry.title}`,
+    };
+  const joined = joinFiles(files);
+  const needsInstall = joined.some(({ file }) => path.posix.basename(file) === 'package.json');
+  const reconcile = reconcileCommand(context.facts.manager);
+  return {
+    kind: 'undo',
+    undoes: entry.number,
+    title: `undo: ${entry.title}`,
+    parts: [],
+    files: joined,
+    dropped: [],
+    install: needsInstall && reconcile ? { ...reconcile, purpose: 'brings the installed packages in line' } : undefined,
+    proofs: [],
+    tell: [],
+    warnings: [],
+  };
+}
+
+async function undoByLedger(context: Context, entry: HistoryEntry, moved: readonly string[]): Promise<ChangeSet> {
+  const ledgers = context.ledgers.filter((ledger) =>
+    entry.parts.some(
+      ({ integration, workspace }) => ledger.integration === integration && ledger.workspace === workspace,
+    ),
+  );
+  if (entry.kind === 'attach' && ledgers.length === entry.parts.length) return planDetach(context, ledgers);
+  throw new Problem({
+    status: EXIT.refused,
+    what: `The last change cannot be taken back: ${entry.title}`,
+    ...(moved[0] === undefined ? {} : { where: { file: moved[0] } }),
+    why: `${moved.join(', ')} changed since`,
+    next:
+      entry.kind === 'detach' ? 'Nothing was changed. Attach the integration again instead.' : 'Nothing was changed.',
+  });
+}
+
+function lost(entry: HistoryEntry, file: string): Problem {
+  return new Problem({
+    status: EXIT.refused,
+    what: `The last change cannot be taken back: ${entry.title}`,
+    where: { file },
+    why: 'how the file was before is not kept any more',
+    next: 'Nothing was changed.',
+  });
+}
+
+/**
+ * The lockfile as it was before some integrations came, if it has not changed since they did and they came in one step:
+ * then that is what it must be again, to the byte, without them.
+ */
+export function lockfileBefore(
+  context: Context,
+  history: History,
+  going: readonly { integration: string; workspace: string }[],
+): FileChange[] {
+  const entries = history.entries();
+  const undone = new Set(entries.map((one) => one.undoes));
+  const same = (entry: HistoryEntry): boolean =>
+    entry.parts.length === going.length &&
+    going.every((one) =>
+      entry.parts.some((part) => part.integration === one.integration && part.workspace === one.workspace),
+    );
+  const entry = entries.findLast((one) => one.kind === 'attach' && !undone.has(one.number) && same(one));
+  return (entry?.files ?? []).flatMap((one): FileChange[] => {
+    if (!entry || one.role !== 'lockfile') return [];
+    const now = context.reader.read(path.join(context.host.root, one.file));
+    const image = one.before === null ? undefined : history.image(entry, one.before);
+    if (hashOf(now) !== one.after || (one.before !== null && image === undefined)) return [];
+    return [{ file: one.file, before: now, after: image, role: 'lockfile' }];
+  });
+}

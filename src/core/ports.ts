@@ -1,0 +1,100 @@
+/**
+ * The doors to the outside: everything that touches files, processes, the clock or a registry goes through one of
+ * these, so that tests can put faults into each.
+ */
+
+export type EntryKind = 'file' | 'folder' | 'link' | 'other';
+
+export interface Entry {
+  name: string;
+  kind: EntryKind;
+}
+
+/** Looking at files. Paths are absolute. Synchronous: a command is one person waiting, and this is what is fastest. */
+export interface Reader {
+  /** A file's bytes, or undefined where there is none (links are followed). */
+  read(path: string): Uint8Array | undefined;
+  /** What stands at a path, links not followed; undefined where nothing does. */
+  kind(path: string): EntryKind | undefined;
+  /** The entries of a folder in the order of their names; empty where there is no folder. */
+  list(path: string): Entry[];
+  /** The path with all links resolved; the path itself where it does not exist. */
+  real(path: string): string;
+}
+
+/** Writing files. Every method either does all it says or throws the system's error. */
+export interface FileDoor extends Reader {
+  /** Permission bits of a file, undefined where there is none. */
+  mode(path: string): number | undefined;
+  /** Puts a file in place whole: temporary file, flush, rename, flush of the folder. Keeps mode and owner of an old one. */
+  put(path: string, bytes: Uint8Array, mode?: number): void;
+  removeFile(path: string): void;
+  /** Makes a folder and those above it; `mode` is for those that are new. */
+  makeFolder(path: string, mode?: number): void;
+  /** Removes a folder if it is empty; true if it is gone. */
+  removeEmptyFolder(path: string): boolean;
+  /** Removes a folder and all in it. */
+  removeTree(path: string): void;
+  copyFile(from: string, to: string): void;
+  /** Makes a symbolic link at `path` that leads to `target`. */
+  link(target: string, path: string): void;
+  /** A new folder of its own in the system's folder for temporary files. */
+  scratchFolder(prefix: string): string;
+  /** Throws the system's error if a file cannot be replaced (it or its folder cannot be written). */
+  checkWritable(path: string): void;
+}
+
+export interface ProcessResult {
+  /** Exit status; undefined where the process was ended by a signal or could not be started. */
+  status: number | undefined;
+  stdout: string;
+  stderr: string;
+  /** The system's code where it could not be started, as `ENOENT`. */
+  failure?: string | undefined;
+}
+
+export interface ProcessOptions {
+  cwd: string;
+  environment?: Record<string, string> | undefined;
+  signal?: AbortSignal | undefined;
+  timeoutMs?: number | undefined;
+}
+
+/** Running other programs: arguments are a list, no shell reads them. */
+export interface ProcessDoor {
+  run(command: string, args: readonly string[], options: ProcessOptions): Promise<ProcessResult>;
+}
+
+export interface Clock {
+  now(): Date;
+}
+
+/** What a package registry tells of one package (the npm registry's packument, as far as versions are chosen by it). */
+export interface Packument {
+  name: string;
+  'dist-tags': Record<string, string>;
+  versions: Record<string, PackageVersion>;
+}
+
+export interface PackageVersion {
+  version: string;
+  engines?: Record<string, string> | undefined;
+  peerDependencies?: Record<string, string> | undefined;
+  peerDependenciesMeta?: Record<string, { optional?: boolean }> | undefined;
+  deprecated?: string | boolean | undefined;
+}
+
+export interface RegistryDoor {
+  /** Throws a Problem where the registry cannot be reached or does not have the package. */
+  packument(name: string): Promise<Packument>;
+}
+
+/** The doors that a command uses. */
+export interface Doors {
+  files: FileDoor;
+  processes: ProcessDoor;
+  clock: Clock;
+  /** Opens the registry that the host's package manager is set to, with its credentials. */
+  registry(hostRoot: string): Promise<RegistryDoor>;
+  environment: Readonly<Record<string, string | undefined>>;
+}

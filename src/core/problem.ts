@@ -1,0 +1,48 @@
+/** The exit statuses of the program; docs/exit-codes.md says what each promises. */
+export const EXIT = {
+  done: 0,
+  notProved: 1,
+  wrongUsage: 2,
+  refused: 3,
+  putBack: 4,
+  recoveryNeeded: 5,
+  interrupted: 130,
+} as const;
+
+export type ExitStatus = (typeof EXIT)[keyof typeof EXIT];
+
+export interface Place {
+  /** Path, relative to the host's root where it lies in the host. */
+  file: string;
+  line?: number;
+  column?: number;
+}
+
+export interface ProblemParts {
+  status: ExitStatus;
+  /** What is wrong, one sentence without a full stop at its end. */
+  what: string;
+  where?: Place | undefined;
+  why?: string | undefined;
+  /** What the developer can do next. */
+  next?: string | undefined;
+  /** Exact text to put in by hand, possibly several lines. */
+  handwork?: string | undefined;
+  /** Lines of a tool's output that matter. */
+  output?: string | undefined;
+}
+
+/** Anything that stops a command: what, where, why and what to do next, with the exit status it ends in. */
+export class Problem extends Error {
+  readonly parts: ProblemParts;
+
+  constructor(parts: ProblemParts) {
+    super(parts.what);
+    this.name = 'Problem';
+    this.parts = parts;
+  }
+
+  get status(): ExitStatus {
+    return this.parts.status;
+  }
+}

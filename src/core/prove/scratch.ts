@@ -1,0 +1,89 @@
+import path from 'node:path';
+import type { Doors, FileDoor } from '../ports.ts';
+
+export interface Scratch {
+  /** Absolute root of the copy. */
+  root: string;
+  remove(): void;
+}
+
+// Folders of results and caches that no build reads; everything that version control ignores goes without saying.
+const PASSED_OVER = new Set([
+  '.git',
+  '.ligament',
+  'dist',
+  '.output',
+  '.next',
+  '.nuxt',
+  '.svelte-kit',
+  '.angular',
+  '.turbo',
+  '.cache',
+  'coverage',
+]);
+
+/**
+ * Copies a host for a proof: sources are copied, installed packages linked, so that it is cheap and nothing that a
+ * build writes reaches the host. Links between workspaces lead to the copies.
+ */
+export async function makeScratch({ files, processes }: Doors, hostRoot: string): Promise<Scratch> {
+  const top = files.scratchFolder('ligament-proof-');
+  // A build that writes beside its project still writes into the scratch folder.
+  const root = path.join(top, 'parent', 'host');
+  const ignored = await ignoredFolders(processes, hostRoot);
+  try {
+    copyTree(files, hostRoot, root, hostRoot, root, ignored);
+  } catch (error) {
+    files.removeTree(top);
+    throw error;
+  }
+  return { root, remove: () => files.removeTree(top) };
+}
+
+async function ignoredFolders(processes: Doors['processes'], hostRoot: string): Promise<Set<string>> {
+  const args = ['ls-files', '--others', '--ignored', '--exclude-standard', '--directory', '-z'];
+  const result = await processes.run('git', args, { cwd: hostRoot });
+  if (result.status !== 0) return new Set();
+  const folders = result.stdout.split('\0').filter((name) => name.endsWith('/'));
+  return new Set(folders.map((name) => path.join(hostRoot, name.slice(0, -1))));
+}
+
+function copyTree(
+  files: FileDoor,
+  from: string,
+  to: string,
+  hostRoot: string,
+  root: string,
+  ignored: ReadonlySet<string>,
+): void {
+  files.makeFolder(to);
+  for (const { name, kind } of files.list(from)) {
+    const source = path.join(from, name);
+    const target = path.join(to, name);
+    if (kind === 'folder' && name === 'node_modules') linkPackages(files, source, target, hostRoot, root);
+    else if (PASSED_OVER.has(name) || ignored.has(source)) continue;
+    else if (kind === 'folder') copyTree(files, source, target, hostRoot, root, ignored);
+    else if (kind === 'file') files.copyFile(source, target);
+    else if (kind === 'link') files.link(inScratch(files, source, hostRoot, root), target);
+  }
+}
+
+function linkPackages(files: FileDoor, from: string, to: string, hostRoot: string, root: string): void {
+  files.makeFolder(to);
+  for (const { name, kind } of files.list(from)) {
+    const source = path.join(from, name);
+    const target = path.join(to, name);
+    // Caches are left behind: a build writes them anew, here.
+    if (name.startsWith('.') && name !== '.bin' && name !== '.pnpm' && kind === 'folder') continue;
+    if (name.startsWith('@') && kind === 'folder') linkPackages(files, source, target, hostRoot, root);
+    else files.link(inScratch(files, source, hostRoot, root), target);
+  }
+}
+
+/** Where a path leads, in the copy if it leads to one of the host's own sources. */
+function inScratch(files: FileDoor, source: string, hostRoot: string, root: string): string {
+  const real = files.real(source);
+  const inside = path.relative(files.real(hostRoot), real);
+  const own = inside !== '' && !inside.startsWith('..') && !inside.split(path.sep).includes('node_modules');
+  return own ? path.join(root, inside) : real;
+}

@@ -1,0 +1,38 @@
+import type { ManagerFacts } from '../survey/manager.ts';
+import type { ChosenPackage } from './packages.ts';
+
+export interface ManagerCommand {
+  command: string;
+  args: string[];
+}
+
+/** The command by which the host's own manager brings lockfile and tree up to date; undefined where it is left as handwork. */
+export function reconcileCommand(manager: ManagerFacts): ManagerCommand | undefined {
+  if (manager.name === 'npm') return { command: 'npm', args: ['install', '--no-audit', '--no-fund'] };
+  if (manager.name === 'pnpm') return { command: 'pnpm', args: ['install', '--no-frozen-lockfile'] };
+  if (manager.name === 'yarn') {
+    const classic = manager.version?.startsWith('1.') ?? true;
+    return { command: 'yarn', args: classic ? ['install'] : ['install', '--no-immutable'] };
+  }
+  return undefined;
+}
+
+/** What a developer would type to get packages by hand, for handwork. */
+export function addByHand(
+  manager: ManagerFacts,
+  folder: string,
+  packages: readonly Pick<ChosenPackage, 'name' | 'range' | 'section'>[],
+): string {
+  const named = packages.map(({ name, range }) => `${name}@${range}`).join(' ');
+  const development = packages.every(({ section }) => section === 'devDependencies');
+  const inside = folder === '.' ? '' : `cd ${folder} && `;
+  if (manager.name === 'npm')
+    return `npm install ${development ? '--save-dev ' : ''}${folder === '.' ? '' : `--workspace ${folder} `}${named}`;
+  return `${inside}${manager.name} add ${development ? '-D ' : ''}${named}`;
+}
+
+/** The command that runs a manifest's script in one workspace. */
+export function scriptCommand(manager: ManagerFacts, script: string): ManagerCommand {
+  if (manager.name === 'deno') return { command: 'deno', args: ['task', script] };
+  return { command: manager.name, args: ['run', script] };
+}

@@ -1,0 +1,93 @@
+import { locate } from '../formats/script/script.ts';
+import { readConfig } from '../formats/script/read.ts';
+import type { ConfigAddress } from '../formats/script/values.ts';
+import { joinPointer } from '../formats/json-pointer.ts';
+import { blockedJoint, type Edit, type Joint } from '../joints.ts';
+import type { CallTie } from '../definition/ties.ts';
+import type { Ground } from './stack.ts';
+
+const SCRIPT_FILES = ['js', 'mjs', 'cjs', 'ts', 'mts', 'cts'].flatMap((ending) => [
+  `.postcssrc.${ending}`,
+  `postcss.config.${ending}`,
+]);
+const ADDRESS: ConfigAddress = { pointer: '/plugins', keys: ['plugins', 'parser', 'syntax', 'map'] };
+const NEW_FILE = 'postcss.config.mjs';
+
+/** The joint "PostCSS's plugins" of a workspace that reads PostCSS's own configuration from `folder` (host-relative). */
+export function postcssJoint(ground: Ground, folder: string): Joint {
+  const at = (name: string): string => (folder === '.' ? name : `${folder}/${name}`);
+  const manifest = at('package.json');
+  if (ground.workspace.manifest.all.postcss !== undefined) return jsonJoint(manifest, '/postcss');
+  const data = ground.first([at('.postcssrc.json'), at('.postcssrc')]);
+  if (data !== undefined) {
+    const isJson = (ground.text(data) ?? '').trimStart().startsWith('{');
+    if (isJson) return jsonJoint(data, '');
+    return blockedJoint('postcss.plugins', data, 'a YAML file', {
+      reason: 'this configuration is written in YAML, which is not edited yet',
+      handwork: 'Add the plugin to its "plugins" by hand.',
+    });
+  }
+  const script = ground.first(SCRIPT_FILES.map(at));
+  if (script !== undefined) return scriptJoint(ground, script, ADDRESS);
+  const file = at(NEW_FILE);
+  const { indent, semicolons, eol } = ground.workspace.style;
+  const seed = [`export default {`, `${indent}plugins: {},`, `}${semicolons ? ';' : ''}`, ''].join(eol);
+  return {
+    name: 'postcss.plugins',
+    state: 'makeable',
+    file,
+    detail: 'a new configuration file',
+    tie: (tie) => (isCall(tie) ? [{ ...entry(file, ADDRESS, tie), seed }] : []),
+  };
+}
+
+/** The joint inside a script: its plugins are an object by package name, or a list of calls. */
+export function scriptJoint(ground: Ground, file: string, address: ConfigAddress): Joint {
+  const text = ground.text(file) ?? '';
+  const around = { file, style: ground.workspace.style };
+  const byName = readConfig(text, address, around).kind === 'object';
+  const located = locate(text, address, around);
+  const tie: Joint['tie'] = (wanted) => {
+    if (!isCall(wanted)) return [];
+    if (byName) return [entry(file, address, wanted)];
+    return [
+      { file, format: 'script', operation: { op: 'item', address, code: wanted.call, imports: [wanted.import] } },
+    ];
+  };
+  if (!byName && 'refusal' in located)
+    return blockedJoint('postcss.plugins', file, 'its plugins', located.refusal, tie);
+  return {
+    name: 'postcss.plugins',
+    state: 'present',
+    file,
+    line: 'refusal' in located ? located.refusal.line : located.line,
+    detail: byName ? 'plugins by name' : 'a list of plugins',
+    tie,
+  };
+}
+
+function jsonJoint(file: string, pointer: string): Joint {
+  return {
+    name: 'postcss.plugins',
+    state: 'present',
+    file,
+    detail: 'plugins by name',
+    tie(tie) {
+      if (!isCall(tie)) return [];
+      const value = {};
+      const address = `${pointer}/plugins${joinPointer([tie.import.from])}`;
+      return [{ file, format: 'json', operation: { op: 'set', pointer: address, value, any: true } }];
+    },
+  };
+}
+
+/** PostCSS takes plugins by package name with their options (its loader's object form). */
+function entry(file: string, address: ConfigAddress, tie: CallTie): Edit {
+  const options = /^[^(]*\(([\s\S]*)\)$/.exec(tie.call)?.[1]?.trim();
+  const code = options === undefined || options === '' ? '{}' : options;
+  return { file, format: 'script', operation: { op: 'entry', address, key: tie.import.from, code } };
+}
+
+function isCall(tie: { at: string }): tie is CallTie {
+  return tie.at === 'postcss.plugins';
+}

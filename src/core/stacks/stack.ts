@@ -1,0 +1,60 @@
+import path from 'node:path';
+import { readText } from '../doors/text.ts';
+import type { Joint } from '../joints.ts';
+import type { Reader } from '../ports.ts';
+import { packageFact, type WorkspaceFacts } from '../survey/survey.ts';
+
+/** What a stack may look at: one workspace of a host, by reading only. */
+export class Ground {
+  readonly reader: Reader;
+  /** The host's root, absolute. */
+  readonly root: string;
+  readonly workspace: WorkspaceFacts;
+
+  constructor(reader: Reader, root: string, workspace: WorkspaceFacts) {
+    this.reader = reader;
+    this.root = root;
+    this.workspace = workspace;
+  }
+
+  /** The host-relative path of a path in the workspace. */
+  inHost(file: string): string {
+    return path.posix.normalize(path.posix.join(this.workspace.folder, file));
+  }
+
+  /** The text of a host-relative file. */
+  text(file: string): string | undefined {
+    return readText(this.reader, path.join(this.root, file));
+  }
+
+  /** Whether a host-relative path is a file. */
+  has(file: string): boolean {
+    const kind = this.reader.kind(path.join(this.root, file));
+    return kind === 'file' || kind === 'link';
+  }
+
+  /** The first of some host-relative paths that is a file. */
+  first(files: readonly string[]): string | undefined {
+    return files.find((file) => this.has(file));
+  }
+
+  declares(name: string): boolean {
+    return packageFact(this.workspace, name) !== undefined;
+  }
+
+  /** The installed version, else the lowest that the declared range could mean, as "7.3.8" or "7"; undefined without one. */
+  versionOf(name: string): string | undefined {
+    const fact = packageFact(this.workspace, name);
+    return fact?.installed ?? /\d+(\.\d+)*/.exec(fact?.range ?? '')?.[0];
+  }
+}
+
+/** What a workspace is built with. One file per stack; none of them knows an integration. */
+export interface Stack {
+  id: string;
+  /** Its name with the versions found, as "Vite 7 + Vue 3.5"; undefined where the workspace is not built with it. */
+  recognise(ground: Ground): string | undefined;
+  joints(ground: Ground): Promise<Joint[]>;
+  /** How its sources are built where the manifest has no `build` script: a program of an installed package, and arguments. */
+  build?: { program: string; args: string[] };
+}

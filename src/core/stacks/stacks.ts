@@ -1,0 +1,27 @@
+import type { Joint } from '../joints.ts';
+import type { Reader } from '../ports.ts';
+import type { WorkspaceFacts } from '../survey/survey.ts';
+import { express } from './express.ts';
+import { node } from './node.ts';
+import { Ground, type Stack } from './stack.ts';
+import { vite } from './vite.ts';
+
+/** In the order in which they are asked: the first that recognises a workspace has it. */
+const STACKS: readonly Stack[] = [vite, express, node];
+
+export interface StackFacts {
+  id: string;
+  title: string;
+  build: Stack['build'];
+  joints: Joint[];
+}
+
+/** The stack of a workspace and where its joints are. */
+export async function readStack(reader: Reader, root: string, workspace: WorkspaceFacts): Promise<StackFacts> {
+  const ground = new Ground(reader, root, workspace);
+  for (const stack of STACKS) {
+    const title = stack.recognise(ground);
+    if (title !== undefined) return { id: stack.id, title, build: stack.build, joints: await stack.joints(ground) };
+  }
+  throw new Error('every workspace is at least a Node.js package');
+}

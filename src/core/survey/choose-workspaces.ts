@@ -1,0 +1,49 @@
+import path from 'node:path';
+import { EXIT, Problem } from '../problem.ts';
+import type { HostFacts, WorkspaceFacts } from './survey.ts';
+
+/**
+ * The workspaces that a command is for: those named by folder or name, else the one that `from` lies in. Throws a
+ * Problem (status 2) for a name that is none.
+ */
+export async function chooseWorkspaces(
+  facts: HostFacts,
+  named: readonly string[],
+  from: string,
+): Promise<WorkspaceFacts[]> {
+  if (named.length === 0) {
+    const inside = facts.workspaces.filter(({ folder }) => isWithin(from, path.join(facts.root, folder)));
+    // The innermost one: a workspace lies within its root.
+    const innermost = inside.reduce<WorkspaceFacts | undefined>(
+      (best, one) => (best && best.folder.length > one.folder.length && best.folder !== '.' ? best : one),
+      undefined,
+    );
+    return innermost ? [innermost] : [];
+  }
+  const chosen: WorkspaceFacts[] = [];
+  for (const name of named) {
+    const plain = path.posix.normalize(name.replaceAll('\\', '/')).replace(/\/$/, '');
+    const found =
+      facts.workspaces.find((one) => one.folder === plain) ?? facts.workspaces.find((one) => one.name === name);
+    if (!found) throw await unknown(facts, name);
+    if (!chosen.includes(found)) chosen.push(found);
+  }
+  return chosen;
+}
+
+function isWithin(folder: string, outer: string): boolean {
+  return folder === outer || folder.startsWith(outer + path.sep);
+}
+
+async function unknown(facts: HostFacts, name: string): Promise<Problem> {
+  const { closest } = await import('fastest-levenshtein');
+  const known = [
+    ...new Set(facts.workspaces.flatMap((one) => (one.folder === '.' ? [one.name] : [one.folder, one.name]))),
+  ];
+  return new Problem({
+    status: EXIT.wrongUsage,
+    what: `There is no workspace "${name}"`,
+    why: `this project has ${known.join(', ')}`,
+    next: `Did you mean: --workspace ${closest(name, known)}`,
+  });
+}

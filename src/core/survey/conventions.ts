@@ -1,0 +1,56 @@
+import path from 'node:path';
+import { readText } from '../doors/text.ts';
+import type { Reader } from '../ports.ts';
+import { countVotes, noVotes, styleFromVotes, type CodeStyle } from '../text/code-style.ts';
+import type { WorkspacePlace } from './host.ts';
+
+const MOST_SAMPLES = 16;
+const MOST_FOLDERS = 40;
+const MOST_BYTES = 100_000;
+
+/** How a workspace's own sources are written, judged from a sample of them. */
+export function findStyle(reader: Reader, root: string, { folder }: WorkspacePlace): CodeStyle {
+  const votes = noVotes();
+  for (const file of sampleSources(reader, path.join(root, folder))) {
+    const text = readText(reader, file);
+    if (text !== undefined && text.length < MOST_BYTES) countVotes(scriptOf(text, file), votes);
+  }
+  return styleFromVotes(votes);
+}
+
+/** TypeScript if the workspace is set up for it, else JavaScript. */
+export function findLanguage(reader: Reader, root: string, { folder, manifest }: WorkspacePlace): 'ts' | 'js' {
+  const hasConfig = reader.kind(path.join(root, folder, 'tsconfig.json')) !== undefined;
+  const { dependencies, devDependencies } = manifest.sections;
+  return hasConfig || dependencies.typescript !== undefined || devDependencies.typescript !== undefined ? 'ts' : 'js';
+}
+
+/** The scripts inside a component file; any other file's text as it is. */
+export function scriptOf(text: string, file: string): string {
+  if (!/\.(vue|svelte)$/.test(file)) return text;
+  return [...text.matchAll(/<script\b[^>]*>([\s\S]*?)<\/script>/g)].map((match) => match[1] ?? '').join('\n');
+}
+
+function sampleSources(reader: Reader, top: string): string[] {
+  const samples: string[] = [];
+  const folders = [top];
+  for (let visited = 0; visited < MOST_FOLDERS && samples.length < MOST_SAMPLES; visited += 1) {
+    const folder = folders.shift();
+    if (folder === undefined) break;
+    for (const { name, kind } of reader.list(folder)) {
+      if (
+        kind === 'file' &&
+        /\.([cm]?[jt]sx?|vue|svelte)$/.test(name) &&
+        !name.endsWith('.d.ts') &&
+        !name.includes('.min.')
+      ) {
+        samples.push(path.join(folder, name));
+      }
+      const passedOver = name.startsWith('.') || /^(node_modules|dist|build|out|coverage|public|vendor)$/.test(name);
+      // A folder with a manifest of its own is another workspace.
+      const isWorkspace = (): boolean => reader.kind(path.join(folder, name, 'package.json')) !== undefined;
+      if (kind === 'folder' && !passedOver && !isWorkspace()) folders.push(path.join(folder, name));
+    }
+  }
+  return samples.slice(0, MOST_SAMPLES);
+}

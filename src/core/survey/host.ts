@@ -1,0 +1,103 @@
+import path from 'node:path';
+import { readText } from '../doors/text.ts';
+import { EXIT, Problem } from '../problem.ts';
+import type { Reader } from '../ports.ts';
+import { readManifest, type Manifest } from './manifest.ts';
+
+/** A package folder of a host. */
+export interface WorkspacePlace {
+  /** Path relative to the host's root with `/` between names; `.` for the root itself. */
+  folder: string;
+  manifest: Manifest;
+}
+
+export interface HostPlace {
+  /** Absolute path. */
+  root: string;
+  /** The root's own package first, then the workspaces in the order of their folders. */
+  workspaces: WorkspacePlace[];
+}
+
+/**
+ * Finds the host that a folder belongs to: the nearest package, or the one above it that has it as a workspace.
+ * Throws a Problem (status 2) where no manifest is found or one cannot be read.
+ */
+export async function findHost(reader: Reader, from: string): Promise<HostPlace> {
+  const start = reader.real(path.resolve(from));
+  const nearest = upwards(start).find((folder) => reader.kind(path.join(folder, 'package.json')) !== undefined);
+  if (nearest === undefined) {
+    throw new Problem({
+      status: EXIT.wrongUsage,
+      what: 'No project was found here',
+      why: `neither ${start} nor a folder above it has a package.json`,
+      next: 'Change into a project, or name one with --cwd.',
+    });
+  }
+  for (const folder of upwards(path.dirname(nearest))) {
+    if (reader.kind(path.join(folder, 'package.json')) === undefined) continue;
+    const host = await readHost(reader, folder).catch(() => undefined);
+    if (host?.workspaces.some((workspace) => path.join(folder, workspace.folder) === nearest)) return host;
+  }
+  return readHost(reader, nearest);
+}
+
+async function readHost(reader: Reader, root: string): Promise<HostPlace> {
+  const manifest = await readManifest(reader, path.join(root, 'package.json'), root);
+  if (!manifest) throw new Error(`no manifest in ${root}`);
+  const patterns = [...manifest.workspaces, ...(await pnpmWorkspaces(reader, root))];
+  const folders = await expand(reader, root, patterns);
+  const workspaces: WorkspacePlace[] = [{ folder: '.', manifest }];
+  for (const folder of folders) {
+    const found = await readManifest(reader, path.join(root, folder, 'package.json'), root);
+    if (found) workspaces.push({ folder, manifest: found });
+  }
+  return { root, workspaces };
+}
+
+async function pnpmWorkspaces(reader: Reader, root: string): Promise<string[]> {
+  const text = readText(reader, path.join(root, 'pnpm-workspace.yaml'));
+  if (text === undefined) return [];
+  const { parse } = await import('yaml');
+  try {
+    const value = parse(text, { maxAliasCount: 0 }) as { packages?: unknown } | null;
+    const packages = value?.packages;
+    return Array.isArray(packages) ? packages.filter((item) => typeof item === 'string') : [];
+  } catch {
+    throw new Problem({
+      status: EXIT.wrongUsage,
+      what: 'pnpm-workspace.yaml is not valid YAML',
+      where: { file: 'pnpm-workspace.yaml' },
+      next: 'Mend it, then run the command again.',
+    });
+  }
+}
+
+/** The package folders that workspace patterns name; `!` in front takes folders out. */
+async function expand(reader: Reader, root: string, patterns: readonly string[]): Promise<string[]> {
+  const literal = patterns.every((pattern) => !/[*?[\]{}!()]/.test(pattern));
+  if (literal) {
+    const folders = patterns.map((pattern) => path.posix.normalize(pattern).replace(/\/$/, ''));
+    return [...new Set(folders)]
+      .filter((folder) => isInside(folder) && reader.kind(path.join(root, folder)) !== undefined)
+      .sort();
+  }
+  const { globSync } = await import('tinyglobby');
+  const manifests = globSync(
+    patterns.map((pattern) => `${pattern.replace(/^\.\//, '').replace(/\/$/, '')}/package.json`),
+    { cwd: root, ignore: ['**/node_modules/**'], expandDirectories: false, followSymbolicLinks: false },
+  );
+  return manifests
+    .map((file) => path.posix.dirname(file.replaceAll('\\', '/')))
+    .filter((folder) => folder !== '.' && isInside(folder))
+    .sort();
+}
+
+function isInside(folder: string): boolean {
+  return folder !== '.' && folder !== '..' && !folder.startsWith('../') && !path.isAbsolute(folder);
+}
+
+function upwards(from: string): string[] {
+  const folders = [from];
+  for (let at = from; path.dirname(at) !== at; at = path.dirname(at)) folders.push(path.dirname(at));
+  return folders;
+}
