@@ -11,6 +11,7 @@ const HOLDER = `${JOURNAL_FOLDER}/holder.json`;
 const LOCK = '.ligament/lock';
 const STALE_MS = 30_000;
 const POLL_MS = 150;
+const UNNAMED_MS = 2000;
 
 interface Holder {
   pid: number;
@@ -42,7 +43,7 @@ export async function lockHost(
       return { release: () => giveBack(files, root, release) };
     }
     const holder = readHolder(files, root);
-    if (holder && !isAlive(holder.pid)) {
+    if (holder ? !isAlive(holder.pid) : isOld(root)) {
       expire(root);
       continue;
     }
@@ -102,6 +103,12 @@ function isAlive(pid: number): boolean {
   } catch (error) {
     return (error as NodeJS.ErrnoException).code === 'EPERM';
   }
+}
+
+/** Whether a lock has stood for longer than it takes to write down who holds it. */
+function isOld(root: string): boolean {
+  const stat = fs.statSync(path.join(root, LOCK), { throwIfNoEntry: false });
+  return stat !== undefined && Date.now() - stat.mtimeMs > UNNAMED_MS;
 }
 
 /** Ages the lock of a dead process, so that the locking library takes it over by its own rules. */

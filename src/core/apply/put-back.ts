@@ -26,8 +26,7 @@ export async function putBack(doors: Doors, root: string, journal: Journal): Pro
     if (hashOf(now) === hashOf(before)) continue;
     if (now !== undefined && entry.after !== null && hashOf(now) !== entry.after)
       kept.push(keepCopy(files, root, entry.file, now));
-    if (before === undefined) files.removeFile(target);
-    else files.put(target, before, entry.mode ?? undefined);
+    restore(files, target, before, entry.mode);
     restored.push(entry.file);
   }
   for (const folder of [...journal.folders].reverse()) files.removeEmptyFolder(path.join(root, folder));
@@ -58,6 +57,12 @@ export function temporaryFiles(files: FileDoor, root: string, file: string): str
     .list(path.dirname(path.join(root, file)))
     .map((entry) => entry.name)
     .filter((other) => other.startsWith(`${name}.`) && /^\d{6,}$/.test(other.slice(name.length + 1)));
+}
+
+function restore(files: FileDoor, target: string, before: Uint8Array | undefined, mode: number | null): void {
+  if (before === undefined) return files.removeFile(target);
+  files.makeFolder(path.dirname(target));
+  files.put(target, before, mode ?? undefined);
 }
 
 function removeLeftovers(files: FileDoor, root: string, { file, spare }: Journal['files'][number]): void {
@@ -91,8 +96,7 @@ async function putTreeBack({ files, processes }: Doors, root: string, journal: J
     const before = entry.before === null ? undefined : readImage(files, root, entry.before);
     const target = path.join(root, entry.file);
     if (entry.after !== null || hashOf(files.read(target)) === hashOf(before)) continue;
-    if (before === undefined) files.removeFile(target);
-    else files.put(target, before, entry.mode ?? undefined);
+    restore(files, target, before, entry.mode);
   }
   return result.status === 0
     ? undefined

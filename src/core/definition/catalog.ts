@@ -1,5 +1,5 @@
 import path from 'node:path';
-import * as z from 'zod/mini';
+import type * as z from 'zod/mini';
 import { LineCounter, parseDocument } from 'yaml';
 import { readText } from '../doors/text.ts';
 import { EXIT, Problem } from '../problem.ts';
@@ -37,12 +37,8 @@ export function parseDefinition(text: string, file: string): Definition {
   const issue = result.error.issues[0];
   const node = document.getIn(issue?.path.map(String) ?? [], true) as { range?: [number] } | undefined;
   const { line, col } = counter.linePos(node?.range?.[0] ?? 0);
-  throw invalid(
-    file,
-    `${issue?.path.join('.') || 'the document'}: ${issue ? z.prettifyError({ issues: [issue] }) : 'not valid'}`,
-    line,
-    col,
-  );
+  const place = issue?.path.join('.') || 'the document';
+  throw invalid(file, `${place} ${issue ? inWords(issue) : 'is not valid'}`, line, col);
 }
 
 function invalid(file: string, why: string, line: number, column: number): Problem {
@@ -65,4 +61,21 @@ async function unknown(id: string, ids: readonly string[]): Promise<Problem> {
     why: near ? `the nearest name is "${nearest}"` : `the catalog has ${ids.join(', ') || 'none'}`,
     next: near ? `Did you mean: ligament attach ${nearest}` : 'ligament browse lists all.',
   });
+}
+
+function inWords(issue: z.core.$ZodIssue): string {
+  switch (issue.code) {
+    case 'unrecognized_keys':
+      return `does not know ${issue.keys.map((key) => `"${key}"`).join(', ')}`;
+    case 'invalid_type':
+      return issue.input === undefined ? `is missing (${issue.expected})` : `must be of the type ${issue.expected}`;
+    case 'invalid_value':
+      return `must be one of ${issue.values.join(', ')}`;
+    case 'invalid_union':
+      return `is none of the forms that are known here`;
+    case 'invalid_format':
+      return 'is not a name as it should be';
+    default:
+      return 'is not as it should be';
+  }
 }

@@ -2,7 +2,8 @@ import path from 'node:path';
 import { EXIT, Problem } from '../problem.ts';
 import type { Packument, RegistryDoor } from '../ports.ts';
 
-const RETRY = { fetchRetries: 1, fetchRetryMintimeout: 300, fetchRetryMaxtimeout: 2000, fetchTimeout: 30_000 };
+// Somebody is waiting: a registry that does not answer is asked a few times, not for minutes.
+const BOUNDS = { retry: { retries: 2, factor: 2, minTimeout: 200, maxTimeout: 2000 }, timeout: 30_000 };
 
 /**
  * The registry that npm's own configuration names for a host: project, user and global `.npmrc`, environment,
@@ -32,7 +33,7 @@ export async function openRegistry(
     try {
       const answer = await registryFetch.json(`/${encodeURIComponent(name).replace('%40', '@')}`, {
         ...config.flat,
-        ...RETRY,
+        ...BOUNDS,
         spec: name,
         headers: { accept: 'application/vnd.npm.install-v1+json; q=1.0, application/json; q=0.8' },
       });

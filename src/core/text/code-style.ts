@@ -76,7 +76,9 @@ export function countVotes(text: string, votes: StyleVotes): void {
     if (/^(import|export)\b.*\bfrom\s*'|^import\s*'|require\('|= '/.test(line)) votes.single += 1;
     if (/^(import|export)\b.*\bfrom\s*"|^import\s*"|require\("|= "/.test(line)) votes.double += 1;
     if (/^(import\b.*['"]|(const|let|var)\b.*[\w)'"\]}]|return\b.*[\w)'"\]}])$/.test(line)) votes.withoutSemicolon += 1;
-    if (/^(import|export|const|let|var|return)\b.*;$/.test(line)) votes.withSemicolon += 1;
+    if (/^(import|export|const|let|var|return|module\.exports)\b.*;$|^[\]})]+;$/.test(line)) votes.withSemicolon += 1;
+    // A bracket that closes at the margin after a call or a list ends a statement; a bare brace may end a block.
+    if (/^(\]|[\]}]*\)+)\s*$/.test(raw)) votes.withoutSemicolon += 1;
     const next = lines[index + 1]?.trim() ?? '';
     if (/^[\]})]+[;,]?$/.test(next) && /^[^/*].*[\w)'"\]},]$/.test(line) && !line.endsWith(';')) {
       if (line.endsWith(',')) votes.trailingCommas += 1;

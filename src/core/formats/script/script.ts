@@ -9,6 +9,7 @@ import { fitExpression } from './fragment.ts';
 import { importsEffect, importText, planImport, removeImport, type ImportSpec } from './imports.ts';
 import { keyName, parseScript, walk, type Node, type NodeOf, type Script } from './syntax.ts';
 import { isBlocked, type ConfigAddress } from './values.ts';
+import { writingOf } from './writing.ts';
 
 /**
  * Operations on scripts.
@@ -24,8 +25,8 @@ export type ScriptOperation =
 
 export const script: Format<ScriptOperation> = {
   edit(text, operation, around) {
-    const style = styleOf(text, around.style);
     const parsed = parseScript(text, around.file);
+    const style = 'fault' in parsed ? styleOf(text, around.style) : writingOf(parsed, around.style);
     if ('fault' in parsed) {
       return refused(
         text,

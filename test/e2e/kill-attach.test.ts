@@ -1,0 +1,13 @@
+import { expect, it } from 'vitest';
+import { ATTACH, expectEveryKillHeals } from '../support/every-kill.ts';
+
+it(
+  'kill -9 at every write of attach: recover restores every byte, or finishes what was complete',
+  { timeout: 900_000 },
+  () => {
+    const { points, putBack, complete } = expectEveryKillHeals(() => undefined, ATTACH);
+    process.stdout.write(`attach: ${points} kills, ${putBack} put back, ${complete} complete\n`);
+    expect(putBack + complete).toBe(points);
+    expect(putBack).toBeGreaterThan(complete);
+  },
+);

@@ -1,0 +1,69 @@
+import fs from 'node:fs';
+import path from 'node:path';
+import { expect } from 'vitest';
+import { projectRoot } from '../../demo/registry/open.ts';
+import { demoHost, PROGRAM, type Run, type TestHost } from './host.ts';
+
+const PRELOAD = path.join(projectRoot(), 'test/support/kill-at-write.cjs');
+export const ATTACH = ['attach', 'tailwindcss', '--workspace', 'web', '--yes', '--no-install'];
+export const DETACH = ['detach', 'tailwindcss', '--yes', '--no-install'];
+
+function runWith(host: TestHost, environment: Record<string, string>, args: string[]): Run {
+  return host.run(process.execPath, ['--require', PRELOAD, PROGRAM, ...args], environment);
+}
+
+/** Kills a command right before each of its writes in turn; after `recover` the host is as before or as announced. */
+export function expectEveryKillHeals(
+  prepare: (host: TestHost) => void,
+  args: string[],
+): { points: number; putBack: number; complete: number } {
+  const host = demoHost();
+  try {
+    prepare(host);
+    const before = host.tree();
+    const image = `${host.root}.image`;
+    const state = host.environment.XDG_STATE_HOME ?? '';
+    fs.cpSync(host.root, image, { recursive: true });
+    if (fs.existsSync(state)) fs.cpSync(state, `${state}.image`, { recursive: true });
+    const reset = (): void => {
+      fs.rmSync(host.root, { recursive: true });
+      fs.cpSync(image, host.root, { recursive: true });
+      fs.rmSync(state, { recursive: true, force: true });
+      if (fs.existsSync(`${state}.image`)) fs.cpSync(`${state}.image`, state, { recursive: true });
+    };
+    const counter = path.join(path.dirname(host.root), 'count');
+    expect(runWith(host, { COUNT_TO: counter }, args).status).toBe(0);
+    const announced = host.tree();
+    const points = Number(fs.readFileSync(counter, 'utf8'));
+    expect(points).toBeGreaterThan(30);
+    let putBack = 0;
+    let complete = 0;
+    for (let at = 1; at <= points; at += 1) {
+      reset();
+      const killed = runWith(host, { KILL_AT: String(at) }, args);
+      expect(killed.status, `killed at write ${at}`).toBeNull();
+      const journal = fs.existsSync(path.join(host.root, '.ligament/journal/journal.json'));
+      // The other commands all refuse in the same place; asking at each kill would only take long.
+      if (journal && at % 10 === 0) {
+        const refused = host.ligament('survey');
+        expect(refused.status).toBe(5);
+        expect(refused.stderr).toContain('ligament recover');
+      }
+      const recovered = host.ligament('recover');
+      expect(recovered.status, recovered.stderr).toBe(0);
+      const after = host.tree();
+      if (sameTree(after, before)) putBack += 1;
+      else {
+        expect(after, `killed at write ${at}`).toEqual(announced);
+        complete += 1;
+      }
+    }
+    return { points, putBack, complete };
+  } finally {
+    host.remove();
+  }
+}
+
+function sameTree(a: Map<string, string>, b: Map<string, string>): boolean {
+  return a.size === b.size && [...a].every(([file, content]) => b.get(file) === content);
+}
