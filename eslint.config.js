@@ -19,7 +19,7 @@ export default tseslint.config(
   },
   { files: ['test/**/*.ts', 'bench/**/*.ts', 'demo/**/*.ts'], rules: { 'max-lines-per-function': 'off' } },
   {
-    files: ['scripts/*.mjs', '*.js'],
-    languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly' } },
+    files: ['scripts/*.mjs', '*.js', '**/*.cjs'],
+    languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', require: 'readonly' } },
   },
 );

@@ -1,6 +1,7 @@
 // Bundles the program into dist/ and the development programs (demo, registry, benchmarks) into build/.
 import { build } from 'esbuild';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
+import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
@@ -14,34 +15,70 @@ const common = {
   // Some packages have a CommonJS build that cannot be bundled beside an ES module build that can.
   mainFields: ['module', 'main'],
   format: 'esm',
-  splitting: true,
   // The parser is a native module: it stays a dependency of its own.
   external: ['oxc-parser'],
-  define: { LIGAMENT_VERSION: JSON.stringify(version), __filename: '__bundledFile', __dirname: '__bundledFolder' },
-  // Some bundled packages are CommonJS: they ask for Node's own modules by `require` and for their own place.
-  banner: {
-    js: [
-      "import { createRequire as __createRequire } from 'node:module';",
-      "import { fileURLToPath as __toPath } from 'node:url';",
-      'const require = __createRequire(import.meta.url);',
-      'const __bundledFile = __toPath(import.meta.url);',
-      "const __bundledFolder = __toPath(new URL('.', import.meta.url));",
-    ].join('\n'),
+  define: {
+    LIGAMENT_VERSION: JSON.stringify(version),
+    __filename: '__bundledFile',
+    __dirname: '__bundledFolder',
   },
   logLevel: 'warning',
 };
 
-rmSync(`${root}dist`, { recursive: true, force: true });
-await build({
-  ...common,
-  entryPoints: { ligament: 'src/cli/main.ts' },
-  outdir: 'dist',
-  minifySyntax: true,
-  legalComments: 'none',
-  chunkNames: 'parts/[name]-[hash]',
-});
+// Some bundled packages are CommonJS: they ask for Node's own modules by `require` and for their own place.
+const banner = [
+  "import { createRequire as __createRequire } from 'node:module';",
+  "import { fileURLToPath as __toPath } from 'node:url';",
+  'const require = __createRequire(import.meta.url);',
+  'const __bundledFile = __toPath(import.meta.url);',
+  "const __bundledFolder = __toPath(new URL('.', import.meta.url));",
+].join('\n');
 
-const tools = { demo: 'demo/run.ts', registry: 'demo/registry/main.ts', bench: 'bench/bench.ts' };
-const present = Object.fromEntries(Object.entries(tools).filter(([, file]) => existsSync(root + file)));
-rmSync(`${root}build`, { recursive: true, force: true });
-await build({ ...common, entryPoints: present, outdir: 'build', packages: 'external' });
+await buildProgram();
+await buildTools();
+
+/**
+ * Each module that is loaded late becomes one file with all that it needs: a few large files load much faster than many
+ * small ones, and what is in two of them is code only, without state.
+ */
+async function buildProgram() {
+  const outdir = path.join(root, 'dist');
+  rmSync(outdir, { recursive: true, force: true });
+  const late = new Map([[path.join(root, 'src/cli/main.ts'), 'ligament']]);
+  const lateParts = {
+    name: 'late-parts',
+    setup(builder) {
+      builder.onResolve({ filter: /^\./ }, ({ kind, path: target, resolveDir }) => {
+        if (kind !== 'dynamic-import' || !resolveDir.startsWith(path.join(root, 'src'))) return undefined;
+        const file = path.resolve(resolveDir, target);
+        if (!late.has(file)) late.set(file, path.basename(file, '.ts'));
+        return { path: `./${late.get(file)}.js`, external: true };
+      });
+    },
+  };
+  for (const [file, name] of late) {
+    if ([...late.values()].filter((other) => other === name).length > 1)
+      throw new Error(`two late parts are named ${name}`);
+    await build({
+      ...common,
+      entryPoints: { [name]: file },
+      outdir,
+      plugins: [lateParts],
+      minify: true,
+      lineLimit: 160,
+      legalComments: 'none',
+      // The first file does as little as can be: it has no bundled packages.
+      ...(name === 'ligament' ? {} : { banner: { js: banner } }),
+      // Help texts are plain: the full table of character widths would cost a third of the program's start.
+      alias: { 'string-width': './src/cli/render/plain-width.ts' },
+    });
+  }
+}
+
+async function buildTools() {
+  const outdir = path.join(root, 'build');
+  rmSync(outdir, { recursive: true, force: true });
+  const tools = { demo: 'demo/run.ts', registry: 'demo/registry/main.ts', bench: 'bench/bench.ts' };
+  const present = Object.fromEntries(Object.entries(tools).filter(([, file]) => existsSync(root + file)));
+  await build({ ...common, entryPoints: present, outdir, splitting: true, packages: 'external' });
+}

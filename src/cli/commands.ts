@@ -89,19 +89,19 @@ function looking(y: Argv, command: Command): Argv {
           default: [],
           describe: 'Words to look for',
         }),
-      command('browse', () => import('./commands/browse.ts')),
+      command('browse', async () => (await import('./commands/looking.ts')).browse),
     )
     .command(
       'prove [integrations..]',
       'Prove again that what is attached works',
       (own) => workspaceOption(integrations(own, false)),
-      command('prove', () => import('./commands/prove.ts')),
+      command('prove', async () => (await import('./commands/looking.ts')).prove),
     )
     .command(
       'history',
       'List what was done to this project',
       (own) => own,
-      command('history', () => import('./commands/history.ts')),
+      command('history', async () => (await import('./commands/looking.ts')).history),
     );
 }
 
@@ -122,25 +122,25 @@ function changing(y: Argv, command: Command): Argv {
             describe: 'Answer a choice, as key=value',
           })
           .option('prove', { type: 'boolean', default: true, describe: 'Prove that it works (--no-prove: do not)' }),
-      command('attach', () => import('./commands/attach.ts')),
+      command('attach', async () => (await import('./commands/changing.ts')).attach),
     )
     .command(
       'detach <integrations..>',
       'Take integrations out again',
       (own) => previewOption(changeOptions(workspaceOption(integrations(own, true)))),
-      command('detach', () => import('./commands/detach.ts')),
+      command('detach', async () => (await import('./commands/changing.ts')).detach),
     )
     .command(
       'undo',
       'Take back the last change',
       (own) => previewOption(changeOptions(own)),
-      command('undo', () => import('./commands/undo.ts')),
+      command('undo', async () => (await import('./commands/changing.ts')).undo),
     )
     .command(
       'recover',
       'Put the project back after a change that was cut off',
       (own) => own,
-      command('recover', () => import('./commands/recover.ts')),
+      command('recover', async () => (await import('./commands/changing.ts')).recover),
     );
 }
 

@@ -40,7 +40,7 @@ export class Output {
 
   /** Reports what stopped the command and returns the status to end in. */
   fail(error: unknown, verbose: boolean): number {
-    if (error instanceof Problem) {
+    if (Problem.is(error)) {
       this.document(error.status, { problem: { ...error.parts, status: undefined } });
       this.note(renderProblem(error));
       return error.status;

@@ -1,5 +1,5 @@
-import { allLedgers, bareHost } from './plan/host-view.ts';
-import type { Ledger } from './ledger/ledger.ts';
+import { allLedgers, type Ledger } from './ledger/ledger.ts';
+import { bareHost } from './plan/host-view.ts';
 import type { Doors, Reader } from './ports.ts';
 import { findHost, type HostPlace } from './survey/host.ts';
 import { surveyHost, type HostFacts } from './survey/survey.ts';
@@ -26,8 +26,13 @@ export async function openHost(doors: Doors, catalog: string, from: string): Pro
 }
 
 /** Reads the host's facts, through another reader where what is planned shall be seen as done. */
-export function readContext(doors: Doors, catalog: string, host: HostPlace, reader: Reader = doors.files): Context {
-  const ledgers = allLedgers(reader, host);
+export async function readContext(
+  doors: Doors,
+  catalog: string,
+  host: HostPlace,
+  reader: Reader = doors.files,
+): Promise<Context> {
+  const ledgers = await allLedgers(reader, host);
   return {
     doors,
     reader,

@@ -1,6 +1,7 @@
 import type { FormatOperation } from './formats/formats.ts';
 import type { Refusal } from './formats/format.ts';
-import type { JointName, Tie } from './definition/ties.ts';
+import type { JointName } from './definition/joint-names.ts';
+import type { Tie } from './definition/ties.ts';
 
 /** A tie resolved to one file: data, not code. */
 export type Edit = FormatOperation & {

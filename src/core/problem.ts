@@ -42,6 +42,11 @@ export class Problem extends Error {
     this.parts = parts;
   }
 
+  /** Whether something thrown is a Problem; parts of the bundled program each have a class of their own. */
+  static is(thrown: unknown): thrown is Problem {
+    return thrown instanceof Error && thrown.name === 'Problem' && 'parts' in thrown;
+  }
+
   get status(): ExitStatus {
     return this.parts.status;
   }

@@ -1,6 +1,6 @@
 import pc from 'picocolors';
 import { openHost } from '../../core/context.ts';
-import { readJournal, recoveryNeeded } from '../../core/apply/journal.ts';
+import { refuseUnfinished } from '../../core/apply/unfinished.ts';
 import { catalogIds, loadDefinition } from '../../core/definition/catalog.ts';
 import { explain, judgeWays, type Judgement } from '../../core/plan/judge-ways.ts';
 import { EXIT } from '../../core/problem.ts';
@@ -20,8 +20,7 @@ export async function run({ cwd, words, workspace }: BrowseOptions, output: Outp
   const doors = openDoors();
   const catalog = catalogFolder();
   const context = await openHost(doors, catalog, cwd);
-  const journal = readJournal(doors.files, context.host.root);
-  if (journal) throw recoveryNeeded(journal);
+  await refuseUnfinished(doors.files, context.host.root);
   const named = workspace.length > 0 ? await chooseWorkspaces(context.facts, workspace, cwd) : context.facts.workspaces;
   const stacks = await Promise.all(
     named.map(async (facts) => ({ facts, stack: await readStack(context.bare, context.host.root, facts) })),
@@ -69,9 +68,16 @@ export async function run({ cwd, words, workspace }: BrowseOptions, output: Outp
 function verdict(ways: readonly Judgement[], attached: string | null): string[] {
   if (attached !== null) return [`attached (${attached})`];
   const taken = ways.find((one) => one.verdict !== 'unfit');
-  const others = ways.filter((one) => one.verdict === 'unfit').map((one) => `  not ${one.way.title}: ${explain(one)}`);
-  if (!taken) return ['does not fit', ...others];
-  const before = others.slice(0, ways.indexOf(taken));
+  const before = (taken ? ways.slice(0, ways.indexOf(taken)) : ways).flatMap((one) => notBy(one));
+  if (!taken) return ['does not fit', ...before];
   if (taken.verdict === 'fits') return [`fits, ${taken.way.title}`, ...before];
-  return [`would fit ${taken.way.title}, but cannot be done safely`, `  ${explain(taken)}`, ...before];
+  return [`would fit ${taken.way.title}, but cannot be done safely:`, `  ${explain(taken)}`, ...before];
+}
+
+/** Why one way is not taken, a line for each reason. */
+function notBy(judgement: Judgement): string[] {
+  const lead = `  not ${judgement.way.title}: `;
+  return explain(judgement)
+    .split('; ')
+    .map((reason, index) => (index === 0 ? lead : ' '.repeat(lead.length)) + reason);
 }

@@ -1,12 +1,13 @@
 import pc from 'picocolors';
 import { apply, type Applied, type ApplyEvent } from '../../core/apply/apply.ts';
-import { readJournal, recoveryNeeded } from '../../core/apply/journal.ts';
+import { refuseUnfinished } from '../../core/apply/unfinished.ts';
 import { lockHost, type HostLock } from '../../core/apply/lock.ts';
 import { openHost, readContext, type Context } from '../../core/context.ts';
 import type { ChangeSet } from '../../core/plan/change-set.ts';
 import { diffFile } from '../../core/plan/patch.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
 import { proveBuiltCss } from '../../core/prove/built-css.ts';
+import type { ProofResult, ProofTask } from '../../core/prove/proof.ts';
 import { findVersionControl } from '../../core/survey/version-control.ts';
 import type { Output } from '../output.ts';
 import { renderChangeSet } from '../render/change-set.ts';
@@ -31,22 +32,21 @@ export async function openForChange(
   const doors = openDoors();
   const opened = await openHost(doors, catalogFolder(), options.cwd);
   const { root } = opened.host;
-  if (options.preview) return { context: checked(opened), lock: undefined };
+  if (options.preview) return { context: await checked(opened), lock: undefined };
   const onWait = (holder: string): void =>
     output.note(`Waiting for ${printable(holder)}, which is at work in this project.`);
   const lock = await lockHost(doors, root, what, { waitMs: LOCK_WAIT_MS, onWait });
   try {
     // Read anew: who held the lock may have changed it.
-    return { context: checked(readContext(doors, opened.catalog, opened.host)), lock };
+    return { context: await checked(await readContext(doors, opened.catalog, opened.host)), lock };
   } catch (error) {
     lock.release();
     throw error;
   }
 }
 
-function checked(context: Context): Context {
-  const journal = readJournal(context.doors.files, context.host.root);
-  if (journal) throw recoveryNeeded(journal);
+async function checked(context: Context): Promise<Context> {
+  await refuseUnfinished(context.doors.files, context.host.root);
   return context;
 }
 
@@ -84,15 +84,16 @@ export async function carryOut(
     return EXIT.done;
   }
   const proves = options.prove !== false && options.install;
+  // The proof is made on the host as the change has left it.
+  const prove = async (task: ProofTask): Promise<ProofResult> =>
+    proveBuiltCss(await readContext(context.doors, context.catalog, context.host), task, signal);
   const signal = interruption();
   const applied = await apply(context.doors, changes, {
     root: context.host.root,
     workspaces: context.facts.workspaces.map(({ folder }) => folder),
     lockfile: context.facts.manager.lockfile,
     install: options.install,
-    prove: proves
-      ? (task) => proveBuiltCss(readContext(context.doors, context.catalog, context.host), task, signal)
-      : undefined,
+    prove: proves ? prove : undefined,
     signal,
     onEvent: (event) => tell(event, output),
   });
@@ -108,14 +109,14 @@ function conclude(
   output: Output,
 ): void {
   const next = [...changes.tell];
-  if (changes.install && !options.install) {
-    next.unshift(
-      `Run ${[changes.install.command, ...changes.install.args].join(' ')}: the packages are in the manifest but not installed.`,
-    );
-  }
+  const left =
+    changes.kind === 'attach'
+      ? 'the packages are in the manifest but not installed'
+      : 'the installed packages do not match the manifest yet';
+  if (changes.install && !options.install)
+    next.unshift(`Run ${[changes.install.command, ...changes.install.args].join(' ')}: ${left}.`);
   const byHand = !changes.install && changes.files.some(({ file }) => file.endsWith('package.json'));
-  if (byHand)
-    next.unshift(`Install with ${context.facts.manager.name}: the packages are in the manifest but not installed.`);
+  if (byHand) next.unshift(`Install with ${context.facts.manager.name}: ${left}.`);
   if (changes.proofs.length > 0 && applied.proofs.length === 0) next.push('Not proved yet: ligament prove does it.');
   output.say('');
   for (const { checked: what, milliseconds } of applied.proofs)
@@ -173,7 +174,7 @@ async function agreed(): Promise<boolean> {
 function tell(event: ApplyEvent, output: Output): void {
   switch (event.step) {
     case 'writing':
-      return output.note(pc.dim(`writing ${event.files} files`));
+      return output.note(pc.dim(`\nwriting ${event.files} files`));
     case 'installing':
       return output.note(pc.dim(`running ${event.command}`));
     case 'proving':

@@ -2,7 +2,7 @@ import pc from 'picocolors';
 import { History } from '../../core/apply/history.ts';
 import { EXIT } from '../../core/problem.ts';
 import { findHost } from '../../core/survey/host.ts';
-import { readJournal, recoveryNeeded } from '../../core/apply/journal.ts';
+import { refuseUnfinished } from '../../core/apply/unfinished.ts';
 import type { Output } from '../output.ts';
 import { columns } from '../render/columns.ts';
 import { printable } from '../render/printable.ts';
@@ -11,8 +11,7 @@ import { openDoors, type GlobalOptions } from '../session.ts';
 export async function run({ cwd }: GlobalOptions, output: Output): Promise<number> {
   const doors = openDoors();
   const { root } = await findHost(doors.files, cwd);
-  const journal = readJournal(doors.files, root);
-  if (journal) throw recoveryNeeded(journal);
+  await refuseUnfinished(doors.files, root);
   const entries = new History(doors, root).entries();
   const undone = new Set(entries.map((entry) => entry.undoes));
   output.document(EXIT.done, {

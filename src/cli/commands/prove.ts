@@ -1,5 +1,5 @@
 import pc from 'picocolors';
-import { readJournal, recoveryNeeded } from '../../core/apply/journal.ts';
+import { refuseUnfinished } from '../../core/apply/unfinished.ts';
 import { openHost } from '../../core/context.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
 import { proveBuiltCss } from '../../core/prove/built-css.ts';
@@ -17,8 +17,7 @@ interface ProveOptions extends GlobalOptions {
 export async function run({ cwd, integrations = [], workspace }: ProveOptions, output: Output): Promise<number> {
   const doors = openDoors();
   const context = await openHost(doors, catalogFolder(), cwd);
-  const journal = readJournal(doors.files, context.host.root);
-  if (journal) throw recoveryNeeded(journal);
+  await refuseUnfinished(doors.files, context.host.root);
   const named = workspace.length > 0 ? await chooseWorkspaces(context.facts, workspace, cwd) : context.facts.workspaces;
   const ledgers = context.ledgers.filter(
     (ledger) =>

@@ -1,26 +1,29 @@
-import { openHost } from '../../core/context.ts';
-import { readJournal, recoveryNeeded } from '../../core/apply/journal.ts';
+import { refuseUnfinished } from '../../core/apply/unfinished.ts';
+import { nodeProcesses } from '../../core/doors/node-processes.ts';
+import { nodeReader } from '../../core/doors/node-reader.ts';
+import { allLedgers } from '../../core/ledger/ledger.ts';
 import { EXIT } from '../../core/problem.ts';
-import { readStack } from '../../core/stacks/stacks.ts';
+import { findHost } from '../../core/survey/host.ts';
+import { surveyHost } from '../../core/survey/survey.ts';
 import { findVersionControl } from '../../core/survey/version-control.ts';
 import type { Output } from '../output.ts';
 import { renderSurvey, surveyDocument, type SurveyView } from '../render/survey.ts';
-import { catalogFolder, openDoors, type GlobalOptions } from '../session.ts';
+import type { GlobalOptions } from '../session.ts';
 
 export async function run({ cwd }: GlobalOptions, output: Output): Promise<number> {
-  const doors = openDoors();
-  const context = await openHost(doors, catalogFolder(), cwd);
-  const journal = readJournal(doors.files, context.host.root);
-  if (journal) throw recoveryNeeded(journal);
-  // git runs while the stacks are read.
-  const asked = findVersionControl(doors.files, doors.processes, context.host.root);
+  const host = await findHost(nodeReader, cwd);
+  await refuseUnfinished(nodeReader, host.root);
+  // git runs while the parsers are loaded and the stacks are read.
+  const asked = findVersionControl(nodeReader, nodeProcesses, host.root);
+  const { readStack } = await import('../../core/stacks/stacks.ts');
+  const facts = surveyHost(nodeReader, host, process.env.PATH ?? '');
+  const ledgers = await allLedgers(nodeReader, host);
   const workspaces: SurveyView['workspaces'] = [];
-  for (const facts of context.facts.workspaces) {
-    const stack = await readStack(doors.files, context.host.root, facts);
-    const attached = context.ledgers.filter(({ workspace }) => workspace === facts.folder);
-    workspaces.push({ facts, stack, attached });
+  for (const one of facts.workspaces) {
+    const stack = await readStack(nodeReader, host.root, one);
+    workspaces.push({ facts: one, stack, attached: ledgers.filter(({ workspace }) => workspace === one.folder) });
   }
-  const view: SurveyView = { facts: context.facts, versionControl: await asked, workspaces };
+  const view: SurveyView = { facts, versionControl: await asked, workspaces };
   output.document(EXIT.done, surveyDocument(view));
   output.say(renderSurvey(view));
   return EXIT.done;

@@ -24,7 +24,7 @@ export function renderChangeSet(changes: ChangeSet, whole: boolean): string {
       changes.files
         .filter(({ role }) => role === 'host' || whole)
         .map((change) => renderFile(change))
-        .join('\n'),
+        .join('\n\n'),
     ),
     recordsBlock(changes, whole),
     section('Commands', commands(changes)),

@@ -1,8 +1,8 @@
-import { stripVTControlCharacters } from 'node:util';
+import plainWidth from './plain-width.ts';
 
 /** Pads a text that may hold colours to a width in columns (its characters are taken to be one column wide). */
 export function pad(text: string, width: number): string {
-  return text + ' '.repeat(Math.max(0, width - stripVTControlCharacters(text).length));
+  return text + ' '.repeat(Math.max(0, width - plainWidth(text)));
 }
 
 /** Rows with their cells set below each other. */
@@ -10,7 +10,7 @@ export function columns(rows: readonly (readonly string[])[], gap = 2): string[]
   const widths: number[] = [];
   for (const row of rows) {
     row.forEach((cell, index) => {
-      widths[index] = Math.max(widths[index] ?? 0, stripVTControlCharacters(cell).length);
+      widths[index] = Math.max(widths[index] ?? 0, plainWidth(cell));
     });
   }
   return rows.map((row) =>

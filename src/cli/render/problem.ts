@@ -1,6 +1,9 @@
 import pc from 'picocolors';
 import { EXIT, type Problem } from '../../core/problem.ts';
+import { wrap } from './columns.ts';
 import { printable } from './printable.ts';
+
+const INDENT = 11;
 
 const HEADS: Record<number, string> = {
   [EXIT.notProved]: 'Not proved',
@@ -24,7 +27,16 @@ export function renderProblem({ parts }: Problem): string {
   return lines.join('\n');
 }
 
+/** Handwork is exact text and is never broken; the rest is wrapped to the terminal. */
 function row(name: string, text: string): string {
-  const [first = '', ...rest] = printable(text).split('\n');
-  return [`  ${pc.dim(name.padEnd(8))} ${first}`, ...rest.map((line) => `           ${line}`)].join('\n');
+  const width =
+    name === 'by hand' || name === 'output'
+      ? Infinity
+      : Math.max(40, Math.min(process.stderr.columns || 120, 120) - INDENT);
+  const lines = printable(text)
+    .split('\n')
+    .flatMap((line) => wrap(line, width));
+  return lines
+    .map((line, index) => (index === 0 ? `  ${pc.dim(name.padEnd(INDENT - 3))} ` : ' '.repeat(INDENT)) + line)
+    .join('\n');
 }

@@ -1,6 +1,6 @@
 import pc from 'picocolors';
 import type { Ledger } from '../../core/ledger/ledger.ts';
-import { JOINTS } from '../../core/definition/ties.ts';
+import { JOINTS } from '../../core/definition/joint-names.ts';
 import type { Joint } from '../../core/joints.ts';
 import type { StackFacts } from '../../core/stacks/stacks.ts';
 import type { HostFacts, WorkspaceFacts } from '../../core/survey/survey.ts';

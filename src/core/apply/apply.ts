@@ -255,8 +255,7 @@ async function afterFailure(
   const after = left === undefined ? 'Everything was put back.' : `Everything was put back, but: ${left}`;
   if (signal.aborted)
     return new Problem({ status: EXIT.interrupted, what: 'Interrupted', why: 'on your signal', next: after });
-  if (error instanceof Problem)
-    return new Problem({ ...error.parts, next: `${after} ${error.parts.next ?? ''}`.trim() });
+  if (Problem.is(error)) return new Problem({ ...error.parts, next: `${after} ${error.parts.next ?? ''}`.trim() });
   return new Problem({
     status: EXIT.putBack,
     what: 'The change failed on the way',

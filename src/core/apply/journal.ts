@@ -65,7 +65,7 @@ export function readJournal(files: Pick<FileDoor, 'read'>, root: string): Journa
     if (odd || result.data.folders.some(leadsOut)) throw broken('it names a path outside the project');
     return result.data;
   } catch (error) {
-    if (error instanceof Problem) throw error;
+    if (Problem.is(error)) throw error;
     throw broken('it is not JSON');
   }
 }

@@ -1,23 +1,24 @@
-import type { ProcessDoor } from '../ports.ts';
+import type { ProcessDoor, ProcessResult } from '../ports.ts';
 
-/** Runs programs by execa, which finds `.cmd` files on Windows and ends children with their parent. */
+/** Runs programs by nano-spawn, which finds `.cmd` files on Windows; no shell reads the arguments. */
 export const nodeProcesses: ProcessDoor = {
   async run(command, args, { cwd, environment, signal, timeoutMs }) {
-    const { execa } = await import('execa');
-    const result = await execa(command, [...args], {
-      cwd,
-      ...(environment ? { env: environment } : {}),
-      ...(signal ? { cancelSignal: signal } : {}),
-      ...(timeoutMs === undefined ? {} : { timeout: timeoutMs }),
-      reject: false,
-      stdin: 'ignore',
-      stripFinalNewline: false,
-    });
-    return {
-      status: result.exitCode,
-      stdout: result.stdout,
-      stderr: result.stderr,
-      failure: result.exitCode === undefined ? (result.code ?? result.signal) : undefined,
-    };
+    const { default: spawn, SubprocessError } = await import('nano-spawn');
+    try {
+      const { stdout, stderr } = await spawn(command, [...args], {
+        cwd,
+        ...(environment ? { env: environment } : {}),
+        ...(signal ? { signal } : {}),
+        ...(timeoutMs === undefined ? {} : { timeout: timeoutMs }),
+        stdin: 'ignore',
+      });
+      return { status: 0, stdout, stderr };
+    } catch (error) {
+      if (!(error instanceof SubprocessError)) throw error;
+      const { exitCode, stdout, stderr, signalName, cause } = error;
+      const failure = (cause as NodeJS.ErrnoException | undefined)?.code ?? signalName;
+      const result: ProcessResult = { status: exitCode, stdout, stderr };
+      return exitCode === undefined ? { ...result, failure } : result;
+    }
   },
 };

@@ -15,19 +15,11 @@ export type FormatOperation =
 
 export type FormatName = FormatOperation['format'];
 
-// Parsers are large: each is loaded by the first edit that needs it.
-const LOADERS = {
-  json: async () => (await import('./json.ts')).json,
-  lines: async () => (await import('./lines.ts')).lines,
-  markup: async () => (await import('./markup.ts')).markup,
-  script: async () => (await import('./script/script.ts')).script,
-  style: async () => (await import('./style.ts')).style,
-} satisfies Record<FormatName, () => Promise<Format<never>>>;
-
-export const FORMAT_NAMES = Object.keys(LOADERS) as FormatName[];
+export const FORMAT_NAMES: readonly FormatName[] = ['json', 'lines', 'markup', 'script', 'style'];
 
 async function load(name: FormatName): Promise<Format<unknown>> {
-  return await LOADERS[name]();
+  const formats = await import('./all-formats.ts');
+  return formats[name];
 }
 
 /** Makes one edit in a text; see the format's own operations. Throws nothing but a bug's error. */

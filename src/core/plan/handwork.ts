@@ -33,7 +33,7 @@ export async function refuseWithHandwork(context: Context, refused: RefusedAttac
     what: `${definition.title} cannot be attached to ${facts.name} ${way.title}: a file cannot be edited safely`,
     ...(file === undefined ? {} : { where: { file, ...position(refusal) } }),
     why: refusal?.reason,
-    next: `Nothing was changed. Do the following by hand, or write the file so that its list can be read.${also}`,
+    next: `Nothing was changed. Do this by hand, or write the file so that its list can be read.${also}`,
     handwork: await steps(context, refused),
   });
 }

@@ -1,15 +1,9 @@
 import path from 'node:path';
 import { encode, readText } from '../doors/text.ts';
 import { overlay } from '../doors/overlay.ts';
-import { readLedgers, type Ledger } from '../ledger/ledger.ts';
+import type { Ledger } from '../ledger/ledger.ts';
 import type { Reader } from '../ports.ts';
-import type { HostPlace } from '../survey/host.ts';
 import { editsOn, withoutEdits } from './replay.ts';
-
-/** Every ledger of a host. */
-export function allLedgers(reader: Reader, host: HostPlace): Ledger[] {
-  return host.workspaces.flatMap(({ folder }) => readLedgers(reader, host.root, folder));
-}
 
 /**
  * The host as it would be without what Ligament has put in: joints are looked for there, so that where something goes

@@ -1,6 +1,6 @@
 import semver from 'semver';
 import type { Definition, Way } from '../definition/schema.ts';
-import { JOINTS } from '../definition/ties.ts';
+import { JOINTS } from '../definition/joint-names.ts';
 import type { Joint } from '../joints.ts';
 import { presentVersions } from '../resolve/packages.ts';
 import type { StackFacts } from '../stacks/stacks.ts';

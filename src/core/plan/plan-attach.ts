@@ -44,7 +44,7 @@ export async function planAttach(context: Context, requests: readonly AttachRequ
     proofs.push(...request.definition.proofs.map((spec) => ({ ...planned.task, spec })));
     request.definition.tell?.forEach((line) => tell.add(line));
     const changed = new Map(planned.files.map(({ file, after }) => [path.join(context.host.root, file), after]));
-    current = readContext(context.doors, context.catalog, context.host, overlay(current.reader, changed));
+    current = await readContext(context.doors, context.catalog, context.host, overlay(current.reader, changed));
   }
   const joined = joinFiles(files);
   const needsInstall = joined.some(({ file }) => path.posix.basename(file) === 'package.json');
@@ -127,7 +127,11 @@ async function takeWay(
       throw await refuseWithHandwork(context, { definition, way, facts, stack, choices, place: judgement.joints[0] });
     }
     if (judgement.verdict === 'unfit') {
-      reasons.push(`not ${way.title}: ${explain(judgement)}`);
+      reasons.push(
+        ...explain(judgement)
+          .split('; ')
+          .map((reason) => `not ${way.title}: ${reason}`),
+      );
       continue;
     }
     const packages = await choosePackages(way, facts, () => doors.registry(host.root), process.versions.node);

@@ -10,7 +10,7 @@ export async function missingEdits(
   context: Context,
   task: Pick<ProofTask, 'integration' | 'workspace'>,
 ): Promise<string[]> {
-  const ledgers = readLedgers(context.doors.files, context.host.root, task.workspace);
+  const ledgers = await readLedgers(context.doors.files, context.host.root, task.workspace);
   const ledger = ledgers.find(({ integration }) => integration === task.integration);
   const style = context.facts.workspaces.find(({ folder }) => folder === task.workspace)?.style;
   const missing: string[] = [];

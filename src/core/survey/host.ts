@@ -57,19 +57,8 @@ async function readHost(reader: Reader, root: string): Promise<HostPlace> {
 async function pnpmWorkspaces(reader: Reader, root: string): Promise<string[]> {
   const text = readText(reader, path.join(root, 'pnpm-workspace.yaml'));
   if (text === undefined) return [];
-  const { parse } = await import('yaml');
-  try {
-    const value = parse(text, { maxAliasCount: 0 }) as { packages?: unknown } | null;
-    const packages = value?.packages;
-    return Array.isArray(packages) ? packages.filter((item) => typeof item === 'string') : [];
-  } catch {
-    throw new Problem({
-      status: EXIT.wrongUsage,
-      what: 'pnpm-workspace.yaml is not valid YAML',
-      where: { file: 'pnpm-workspace.yaml' },
-      next: 'Mend it, then run the command again.',
-    });
-  }
+  const { parsePnpmWorkspaces } = await import('./pnpm-workspaces.ts');
+  return parsePnpmWorkspaces(text);
 }
 
 /** The package folders that workspace patterns name; `!` in front takes folders out. */
@@ -81,11 +70,8 @@ async function expand(reader: Reader, root: string, patterns: readonly string[])
       .filter((folder) => isInside(folder) && reader.kind(path.join(root, folder)) !== undefined)
       .sort();
   }
-  const { globSync } = await import('tinyglobby');
-  const manifests = globSync(
-    patterns.map((pattern) => `${pattern.replace(/^\.\//, '').replace(/\/$/, '')}/package.json`),
-    { cwd: root, ignore: ['**/node_modules/**'], expandDirectories: false, followSymbolicLinks: false },
-  );
+  const { globManifests } = await import('./glob-manifests.ts');
+  const manifests = globManifests(root, patterns);
   return manifests
     .map((file) => path.posix.dirname(file.replaceAll('\\', '/')))
     .filter((folder) => folder !== '.' && isInside(folder))

@@ -37,7 +37,7 @@ export async function readManifest(reader: Reader, file: string, root: string): 
     if (!isRecord(value)) throw unreadable(shown, 'it is not a JSON object');
     return fromRecord(value);
   } catch (error) {
-    if (error instanceof Problem) throw error;
+    if (Problem.is(error)) throw error;
     throw await syntaxProblem(text, shown);
   }
 }

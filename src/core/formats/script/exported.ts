@@ -1,14 +1,8 @@
 import { splitPointer } from '../json-pointer.ts';
+import { isBlocked, type Blocked } from './blocked.ts';
 import { moduleScope } from './scope.ts';
 import type { Node, NodeOf, Script } from './syntax.ts';
-import {
-  isBlocked,
-  ValueReader,
-  type Blocked,
-  type ConfigAddress,
-  type ListPlace,
-  type ObjectPlace,
-} from './values.ts';
+import { ValueReader, type ConfigAddress, type ListPlace, type ObjectPlace } from './values.ts';
 
 /** Where a list stands, or the object in which it (below `keys`) would have to be made. */
 export type ListTarget = { list: ListPlace } | { makeIn: ObjectPlace; keys: string[] } | Blocked;

@@ -1,9 +1,10 @@
 import type { Surroundings } from '../format.ts';
 import { splitPointer } from '../json-pointer.ts';
 import { exportedValue } from './exported.ts';
+import { isBlocked } from './blocked.ts';
 import { moduleScope } from './scope.ts';
 import { bare, keyName, parseScript, type Node, type Script } from './syntax.ts';
-import { isBlocked, ValueReader, type ConfigAddress, type Placed } from './values.ts';
+import { ValueReader, type ConfigAddress, type Placed } from './values.ts';
 
 /** The modules that a script imports statically or by a plain `require` at its top level, in order. */
 export function importedModules(text: string, file: string): string[] {

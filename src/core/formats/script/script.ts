@@ -4,11 +4,12 @@ import { edited, refused, type Format, type Outcome, type Refusal, type Surround
 import { joinPointer, splitPointer } from '../json-pointer.ts';
 import { insertMember, removeMember, type Container } from '../members.ts';
 import { namesIn, originOf } from './bindings.ts';
+import { isBlocked } from './blocked.ts';
 import { findList } from './exported.ts';
 import { fitExpression } from './fragment.ts';
 import { importsEffect, importText, planImport, removeImport, type ImportSpec } from './imports.ts';
 import { keyName, parseScript, walk, type Node, type NodeOf, type Script } from './syntax.ts';
-import { isBlocked, type ConfigAddress } from './values.ts';
+import { type ConfigAddress } from './values.ts';
 import { writingOf } from './writing.ts';
 
 /**

@@ -23,8 +23,23 @@ export interface SyntaxFault {
   offset: number;
 }
 
+type Parsed = Script | { fault: SyntaxFault };
+
+// A survey asks the same few files several questions; parsing is a pure function, so its last answers are kept.
+const MOST_KEPT = 8;
+const kept: { text: string; file: string; parsed: Parsed }[] = [];
+
 /** Parses a script of any of the languages that its file's ending tells; a byte order mark is passed over. */
-export function parseScript(text: string, file: string): Script | { fault: SyntaxFault } {
+export function parseScript(text: string, file: string): Parsed {
+  const known = kept.find((one) => one.text === text && one.file === file);
+  if (known) return known.parsed;
+  const parsed = parseAnew(text, file);
+  kept.unshift({ text, file, parsed });
+  kept.length = Math.min(kept.length, MOST_KEPT);
+  return parsed;
+}
+
+function parseAnew(text: string, file: string): Parsed {
   // The mark counts as white space in ECMAScript (ECMA-262, section 12.2), so a blank keeps every offset.
   const body = text.startsWith('\uFEFF') ? ` ${text.slice(1)}` : text;
   const attempt = (): ReturnType<typeof parseSync> =>

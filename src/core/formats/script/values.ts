@@ -1,3 +1,4 @@
+import { blocked, isBlocked, type Blocked } from './blocked.ts';
 import { isReassigned, memberAssignment, originOf } from './bindings.ts';
 import { boundNames, type Scope } from './scope.ts';
 import { bare, isFunction, keyName, walk, type Node, type NodeOf, type Script } from './syntax.ts';
@@ -13,11 +14,6 @@ export interface ConfigAddress {
   keys?: string[] | undefined;
 }
 
-export interface Blocked {
-  blocked: string;
-  at: number;
-}
-
 export interface Placed<Kind extends Node> {
   node: Kind;
   scope: Scope;
@@ -31,10 +27,6 @@ export type Member = { value: Placed<Node> } | { absentFrom: ObjectPlace } | Blo
 
 const MOST_STEPS = 100;
 const KEEPS_ITEMS = new Set(['filter', 'flat', 'concat', 'reverse', 'sort']);
-
-export function isBlocked(value: object): value is Blocked {
-  return 'blocked' in value;
-}
 
 /** Follows the shapes that people write configurations in, statically; never guesses where two places could be meant. */
 export class ValueReader {
@@ -200,7 +192,7 @@ export class ValueReader {
     if (returns.length === 0) return blocked('the function returns nothing', node);
     const all: ObjectPlace[] = [];
     for (const { argument, start } of returns) {
-      if (!argument) return blocked('the function returns nothing here', { start } as Node);
+      if (!argument) return blocked('the function returns nothing here', { start });
       const places = this.objects(argument, scope);
       if (isBlocked(places)) return places;
       for (const place of places) if (!all.some((one) => one.node === place.node)) all.push(place);
@@ -282,8 +274,4 @@ export class ValueReader {
   #firstKey(): string {
     return this.#address.pointer.split('/')[1] ?? '';
   }
-}
-
-function blocked(reason: string, node: Node): Blocked {
-  return { blocked: reason, at: node.start };
 }

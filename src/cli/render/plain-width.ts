@@ -1,0 +1,6 @@
+import { stripVTControlCharacters } from 'node:util';
+
+/** Columns that a text takes whose characters are all one column wide. */
+export default function plainWidth(text: string): number {
+  return stripVTControlCharacters(text).length;
+}

@@ -1,0 +1,6 @@
+// Every format there is. Parsers are large: this is loaded by the first edit, and by nothing that only looks.
+export { json } from './json.ts';
+export { lines } from './lines.ts';
+export { markup } from './markup.ts';
+export { script } from './script/script.ts';
+export { style } from './style.ts';

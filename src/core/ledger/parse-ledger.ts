@@ -1,0 +1,80 @@
+import path from 'node:path';
+import * as z from 'zod/mini';
+import { proofSpec } from '../definition/schema.ts';
+import { FORMAT_NAMES } from '../formats/formats.ts';
+import { EXIT, Problem } from '../problem.ts';
+import type { Ledger, MadeEdit } from './ledger.ts';
+
+const splice = z.strictObject({
+  removed: z.optional(z.string()),
+  inserted: z.string(),
+  before: z.string(),
+  after: z.string(),
+  nth: z.optional(z.number()),
+});
+
+const edit = z.strictObject({
+  /** Relative to the workspace, or with `of: host` to the host's root: a workspace may move. */
+  file: z.string(),
+  of: z.optional(z.literal('host')),
+  format: z.enum(FORMAT_NAMES),
+  operation: z.record(z.string(), z.unknown()),
+  seed: z.optional(z.string()),
+  /** The file was made by this edit. */
+  made: z.optional(z.boolean()),
+  /** What was done; empty where it was there already and so is not Ligament's to take out. */
+  splices: z.array(splice),
+});
+
+const ledger = z.strictObject({
+  ledger: z.literal(1),
+  integration: z.string(),
+  title: z.string(),
+  way: z.string(),
+  choices: z.record(z.string(), z.string()),
+  packages: z.record(z.string(), z.string()),
+  edits: z.array(edit),
+  proofs: z.array(proofSpec),
+});
+
+/** Reads one ledger's text. Throws a Problem (status 2) where it is not one, or leads out of the host. */
+export function parseLedger(text: string, file: string, workspace: string): Ledger {
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch (error) {
+    throw broken(file, error instanceof Error ? error.message : 'it is not JSON');
+  }
+  const result = ledger.safeParse(value);
+  if (!result.success) {
+    const issue = result.error.issues[0];
+    throw broken(file, `${issue?.path.join('.') || 'the record'} is not as it should be`);
+  }
+  const { edits, integration, title, way, choices, packages, proofs } = result.data;
+  return {
+    integration,
+    title,
+    way,
+    workspace,
+    choices,
+    packages,
+    proofs,
+    edits: edits.map(({ of, file: name, ...made }) => {
+      const inHost =
+        of === 'host' ? path.posix.normalize(name) : path.posix.normalize(path.posix.join(workspace, name));
+      if (inHost.startsWith('..') || path.posix.isAbsolute(inHost) || name.includes('\\'))
+        throw broken(file, `"${name}" leads out of the host`);
+      return { ...made, file: inHost } as MadeEdit;
+    }),
+  };
+}
+
+function broken(file: string, why: string): Problem {
+  return new Problem({
+    status: EXIT.wrongUsage,
+    what: `The record ${file} cannot be read`,
+    where: { file },
+    why,
+    next: 'Restore it from version control; it tells Ligament how to take the integration out again.',
+  });
+}
