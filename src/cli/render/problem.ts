@@ -27,15 +27,13 @@ export function renderProblem({ parts }: Problem): string {
   return lines.join('\n');
 }
 
-/** Handwork is exact text and is never broken; the rest is wrapped to the terminal. */
+/** Handwork and output are exact text and stay as they are; the rest is wrapped to the terminal. */
 function row(name: string, text: string): string {
-  const width =
-    name === 'by hand' || name === 'output'
-      ? Infinity
-      : Math.max(40, Math.min(process.stderr.columns || 120, 120) - INDENT);
+  const width = Math.max(40, Math.min(process.stderr.columns || 120, 120) - INDENT);
+  const exact = name === 'by hand' || name === 'output';
   const lines = printable(text)
     .split('\n')
-    .flatMap((line) => wrap(line, width));
+    .flatMap((line) => (exact ? [line] : wrap(line, width)));
   return lines
     .map((line, index) => (index === 0 ? `  ${pc.dim(name.padEnd(INDENT - 3))} ` : ' '.repeat(INDENT)) + line)
     .join('\n');
