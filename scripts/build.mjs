@@ -48,6 +48,11 @@ async function buildProgram() {
   const lateParts = {
     name: 'late-parts',
     setup(builder) {
+      // Help texts are plain: the full table of character widths would cost a third of the program's start. CommonJS
+      // packages, which the prompts have, get the real one.
+      builder.onResolve({ filter: /^string-width$/ }, ({ kind }) =>
+        kind === 'import-statement' ? { path: path.join(root, 'src/cli/render/plain-width.ts') } : undefined,
+      );
       builder.onResolve({ filter: /^\./ }, ({ kind, path: target, resolveDir }) => {
         if (kind !== 'dynamic-import' || !resolveDir.startsWith(path.join(root, 'src'))) return undefined;
         const file = path.resolve(resolveDir, target);
@@ -69,8 +74,6 @@ async function buildProgram() {
       legalComments: 'none',
       // The first file does as little as can be: it has no bundled packages.
       ...(name === 'ligament' ? {} : { banner: { js: banner } }),
-      // Help texts are plain: the full table of character widths would cost a third of the program's start.
-      alias: { 'string-width': './src/cli/render/plain-width.ts' },
     });
   }
 }

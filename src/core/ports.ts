@@ -58,11 +58,15 @@ export interface ProcessOptions {
   environment?: Record<string, string> | undefined;
   signal?: AbortSignal | undefined;
   timeoutMs?: number | undefined;
+  /** Called with the process's number as soon as it runs. */
+  onStart?: ((pid: number) => void) | undefined;
 }
 
 /** Running other programs: arguments are a list, no shell reads them. */
 export interface ProcessDoor {
   run(command: string, args: readonly string[], options: ProcessOptions): Promise<ProcessResult>;
+  /** Ends a process that was left running in a folder, and waits until it is gone; nothing where it is not there. */
+  end(pid: number, cwd: string): Promise<void>;
 }
 
 export interface Clock {

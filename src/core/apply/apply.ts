@@ -6,7 +6,7 @@ import type { ProofResult, ProofTask } from '../prove/proof.ts';
 import { hashOf } from './hash.ts';
 import { installFailed } from './install-failed.ts';
 import { keepHistory } from './keep-history.ts';
-import { JOURNAL_FOLDER, readJournal, recoveryNeeded, writeJournal, type Journal } from './journal.ts';
+import { JOURNAL_FOLDER, noteChild, readJournal, recoveryNeeded, writeJournal, type Journal } from './journal.ts';
 import { dropJournal, putBack, temporaryFiles, treeState } from './put-back.ts';
 
 export type ApplyEvent =
@@ -188,7 +188,8 @@ async function install(doors: Doors, changes: ChangeSet, options: ApplyOptions, 
   journal.phase = 'installing';
   writeJournal(doors.files, root, journal);
   onEvent({ step: 'installing', command: [command, ...args].join(' ') });
-  const result = await doors.processes.run(command, args, { cwd: root, signal });
+  const onStart = (pid: number): void => noteChild(doors.files, root, pid);
+  const result = await doors.processes.run(command, args, { cwd: root, signal, onStart });
   signal.throwIfAborted();
   if (result.status !== 0) throw installFailed(command, args, result);
   // A lockfile that must be as it once was is so even if the manager has written it anew.

@@ -7,6 +7,7 @@ import type { FileDoor } from '../ports.ts';
 /** The folder of the change in flight, below the host's root. */
 export const JOURNAL_FOLDER = '.ligament/journal';
 const FILE = `${JOURNAL_FOLDER}/journal.json`;
+const CHILD = `${JOURNAL_FOLDER}/child`;
 
 const journalSchema = z.strictObject({
   journal: z.literal(1),
@@ -68,6 +69,18 @@ export function readJournal(files: Pick<FileDoor, 'read'>, root: string): Journa
     if (Problem.is(error)) throw error;
     throw broken('it is not JSON');
   }
+}
+
+/** Notes the number of a program that runs for the change: should Ligament be killed, it goes on by itself. */
+export function noteChild(files: FileDoor, root: string, pid: number): void {
+  files.put(path.join(root, CHILD), encode(String(pid)));
+}
+
+/** The number of the program that was last started for the change. */
+export function readChild(files: Pick<FileDoor, 'read'>, root: string): number | undefined {
+  const bytes = files.read(path.join(root, CHILD));
+  const pid = Number((bytes && decode(bytes)) ?? '');
+  return Number.isInteger(pid) && pid > 1 ? pid : undefined;
 }
 
 /** The bytes of a before-image. */

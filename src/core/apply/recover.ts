@@ -1,6 +1,6 @@
 import type { Doors } from '../ports.ts';
 import { keepHistory } from './keep-history.ts';
-import { readJournal } from './journal.ts';
+import { readChild, readJournal } from './journal.ts';
 import { dropJournal, putBack, type PutBack } from './put-back.ts';
 
 export type Recovered =
@@ -21,6 +21,9 @@ export async function recover(doors: Doors, root: string): Promise<Recovered> {
     dropJournal(doors.files, root);
     return { outcome: 'finished', title: journal.title };
   }
+  // A package manager that outlived the killed command would write what is put back here.
+  const child = readChild(doors.files, root);
+  if (child !== undefined) await doors.processes.end(child, root);
   const result = await putBack(doors, root, journal);
   dropJournal(doors.files, root);
   return { outcome: 'put back', title: journal.title, ...result };
