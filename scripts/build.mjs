@@ -81,7 +81,12 @@ async function buildProgram() {
 async function buildTools() {
   const outdir = path.join(root, 'build');
   rmSync(outdir, { recursive: true, force: true });
-  const tools = { demo: 'demo/run.ts', registry: 'demo/registry/main.ts', bench: 'bench/bench.ts' };
+  const tools = {
+    demo: 'demo/run.ts',
+    registry: 'demo/registry/main.ts',
+    bench: 'bench/bench.ts',
+    corpus: 'test/corpus/run.ts',
+  };
   const present = Object.fromEntries(Object.entries(tools).filter(([, file]) => existsSync(root + file)));
   await build({ ...common, entryPoints: present, outdir, splitting: true, packages: 'external' });
 }

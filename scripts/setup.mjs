@@ -20,8 +20,8 @@ function installIfNeeded(folder) {
 
 function buildIfNeeded() {
   const built = path.join(root, 'dist/ligament.js');
-  const sources = ['src', 'demo/registry', 'demo/run.ts', 'bench', 'scripts', 'package.json'].map((name) =>
-    path.join(root, name),
+  const sources = ['src', 'demo/registry', 'demo/run.ts', 'bench', 'test/corpus', 'scripts', 'package.json'].map(
+    (name) => path.join(root, name),
   );
   if (existsSync(built) && newest(sources) <= statSync(built).mtimeMs) return;
   console.error('building');

@@ -43,31 +43,40 @@ export function requiredModule(node: Node): string | undefined {
 }
 
 function originOfName(script: Script, name: string): Origin | undefined {
+  return originsOf(script).get(name);
+}
+
+// Asked for each name in turn, and the same for as long as the script is looked at.
+const origins = new WeakMap<Script, Map<string, Origin>>();
+
+/** Where the names that a script binds at its top level come from, for those that come from a module. */
+export function originsOf(script: Script): ReadonlyMap<string, Origin> {
+  const known = origins.get(script);
+  if (known) return known;
+  const found = new Map<string, Origin>();
+  // Filled as it goes: a name that is used before it is bound has no origin here, so that no circle can be walked.
+  origins.set(script, found);
+  const note = (name: string, origin: Origin | undefined): void => {
+    if (origin && !found.has(name)) found.set(name, origin);
+  };
   for (const statement of script.program.body) {
     if (statement.type === 'ImportDeclaration') {
-      for (const specifier of statement.specifiers) {
-        if (specifier.local.name !== name) continue;
-        return { from: statement.source.value, name: importedName(specifier) };
-      }
+      for (const one of statement.specifiers)
+        note(one.local.name, { from: statement.source.value, name: importedName(one) });
     }
     if (statement.type !== 'VariableDeclaration') continue;
     for (const { id, init } of statement.declarations) {
-      if (!init) continue;
-      if (id.type === 'Identifier' && id.name === name) {
-        const origin = originOf(script, init);
-        if (origin) return origin;
-      }
-      if (id.type !== 'ObjectPattern') continue;
-      const owner = originOf(script, init);
-      if (owner?.name !== '*') continue;
+      const origin = init ? originOf(script, init) : undefined;
+      if (!origin) continue;
+      if (id.type === 'Identifier') note(id.name, origin);
+      if (id.type !== 'ObjectPattern' || origin.name !== '*') continue;
       for (const property of id.properties) {
-        if (property.type !== 'Property' || property.value.type !== 'Identifier' || property.value.name !== name)
-          continue;
-        return { from: owner.from, name: keyName(property.key, property.computed) ?? '*' };
+        if (property.type !== 'Property' || property.value.type !== 'Identifier') continue;
+        note(property.value.name, { from: origin.from, name: keyName(property.key, property.computed) ?? '*' });
       }
     }
   }
-  return undefined;
+  return found;
 }
 
 function importedName(

@@ -2,8 +2,8 @@ import type { CodeStyle } from '../../text/code-style.ts';
 import { lineEnd, lineStart } from '../../text/positions.ts';
 import type { Splice } from '../../text/splices.ts';
 import { afterLineComment, insertMember, removeMember, type Container } from '../members.ts';
-import { originOf, requiredModule, usesOf } from './bindings.ts';
-import { walk, type Node, type NodeOf, type Script } from './syntax.ts';
+import { originOf, originsOf, requiredModule, usesOf } from './bindings.ts';
+import type { Node, NodeOf, Script } from './syntax.ts';
 
 /** What a module takes from another one. With neither `default` nor `named` it is imported for its effect. */
 export interface ImportSpec {
@@ -95,25 +95,27 @@ function wantedNames(spec: ImportSpec): [string, string][] {
 }
 
 function localNameOf(script: Script, from: string, name: string): string | undefined {
-  let local: string | undefined;
-  for (const statement of script.program.body) {
-    if (statement.type === 'ImportDeclaration' && (statement.source.value !== from || statement.importKind === 'type'))
-      continue;
-    if (statement.type !== 'ImportDeclaration' && statement.type !== 'VariableDeclaration') continue;
-    walk(statement, (node) => {
-      if (node.type !== 'Identifier' || local !== undefined) return;
-      const origin = originOf(script, node);
-      if (origin?.from !== from) return;
-      // A CommonJS module may be its own default export; `require` then gives all of it.
-      if (
-        origin.name === name ||
-        (origin.name === '*' && name === 'default' && statement.type === 'VariableDeclaration')
-      ) {
-        local = node.name;
-      }
-    });
+  const types = typeOnlyNames(script);
+  for (const [local, origin] of originsOf(script)) {
+    if (origin.from !== from || types.has(local)) continue;
+    // A CommonJS module may be its own default export; `require` then gives all of it.
+    if (origin.name === name || (origin.name === '*' && name === 'default' && script.moduleFormat === 'commonjs'))
+      return local;
   }
-  return local;
+  return undefined;
+}
+
+/** Names that are imported as types only: they are nothing when the script runs. */
+function typeOnlyNames(script: Script): Set<string> {
+  const names = new Set<string>();
+  for (const node of script.program.body) {
+    if (node.type !== 'ImportDeclaration') continue;
+    for (const one of node.specifiers) {
+      if (node.importKind === 'type' || (one.type === 'ImportSpecifier' && one.importKind === 'type'))
+        names.add(one.local.name);
+    }
+  }
+  return names;
 }
 
 function mergeIntoExisting(

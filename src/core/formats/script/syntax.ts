@@ -1,4 +1,4 @@
-import { parseSync, type Comment, type Node, type Program } from 'oxc-parser';
+import { parseSync, visitorKeys, type Comment, type Node, type Program } from 'oxc-parser';
 
 export type { Comment, Node, Program };
 // Some nodes share one type for several names: each is taken whose names include the one asked for.
@@ -48,7 +48,9 @@ function parseAnew(text: string, file: string): Parsed {
     const result = attempt();
     const error = result.errors[0];
     if (error) return { fault: { message: error.message, offset: error.labels[0]?.start ?? 0 } };
-    const { program, comments } = result;
+    const { program } = result;
+    // The first line of a program that is run by name comes as a comment too; nothing may ever go above it.
+    const comments = result.comments.filter(({ start }) => start !== program.hashbang?.start);
     return { text, program, comments, moduleFormat: moduleFormatOf(program, body, file) };
   } catch (error) {
     return { fault: { message: error instanceof Error ? error.message : String(error), offset: 0 } };
@@ -84,8 +86,9 @@ export function walk(root: Node, see: (node: Node, parent: Node | undefined) => 
 
 export function childrenOf(node: Node): Node[] {
   const children: Node[] = [];
-  for (const [key, value] of Object.entries(node)) {
-    if (key === 'parent' || typeof value !== 'object' || value === null) continue;
+  const members = node as unknown as Record<string, unknown>;
+  for (const key of visitorKeys[node.type] ?? []) {
+    const value = members[key];
     if (Array.isArray(value)) {
       for (const item of value) if (isNode(item)) children.push(item);
     } else if (isNode(value)) children.push(value);
@@ -94,7 +97,7 @@ export function childrenOf(node: Node): Node[] {
 }
 
 function isNode(value: unknown): value is Node {
-  return typeof value === 'object' && value !== null && 'type' in value && 'start' in value;
+  return typeof value === 'object' && value !== null;
 }
 
 export function isFunction(
