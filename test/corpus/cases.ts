@@ -2,6 +2,9 @@ import { parse as parseJsonc } from 'jsonc-parser';
 import { parse as parsePage } from 'parse5';
 import postcss from 'postcss';
 import type { FormatOperation } from '../../src/core/formats/formats.ts';
+import { parse as parseYaml } from 'yaml';
+import { environmentLines } from '../../src/core/formats/dotenv.ts';
+import { parseIni } from '../../src/core/formats/ini.ts';
 import { parseScript } from '../../src/core/formats/script/syntax.ts';
 
 /** One kind of file: which ones they are, what is asked of each, and how a result is checked by other means than ours. */
@@ -29,6 +32,12 @@ const JSON_OPERATIONS: FormatOperation[] = [
   },
   { format: 'json', operation: { op: 'set', pointer: '/compilerOptions/paths/@corpus~1*', value: ['./src/*'] } },
   { format: 'json', operation: { op: 'add', pointer: '/files', value: 'ligament-corpus' } },
+];
+
+const YAML_OPERATIONS: FormatOperation[] = [
+  { format: 'yaml', operation: { op: 'set', pointer: '/ligamentCorpus', value: 'two words' } },
+  { format: 'yaml', operation: { op: 'set', pointer: '/catalog/ligament-corpus', value: '^1.0.0' } },
+  { format: 'yaml', operation: { op: 'add', pointer: '/packages', value: 'sheds/*' } },
 ];
 
 /** The value that an edit must lead to, made by plain JavaScript. */
@@ -150,6 +159,42 @@ export const CASES: CorpusCase[] = [
         ).length;
       return count(after) === count(before) + 1 ? undefined : 'another page than before with one link more';
     },
+  },
+  {
+    name: 'YAML files',
+    matches: (file) => /\.ya?ml$/.test(file),
+    operations: () => YAML_OPERATIONS,
+    fault(before, after, { operation }) {
+      const value = (parseYaml(before, { logLevel: 'silent' }) ?? {}) as Record<string, unknown>;
+      const expected = expectedJson(value, { format: 'json', operation } as FormatOperation);
+      return same(parseYaml(after, { logLevel: 'silent' }), expected) ? undefined : 'another value than was asked for';
+    },
+  },
+  {
+    name: 'ini files',
+    matches: (file) => /^(\.editorconfig|\.npmrc|.*\.ini)$/.test(base(file)),
+    operations: () => [
+      { format: 'ini', operation: { op: 'set', section: '*', key: 'ligament_corpus', value: 'beans' } },
+      { format: 'ini', operation: { op: 'set', section: '', key: 'ligament_corpus', value: 'beans' } },
+    ],
+    fault(before, after) {
+      const entries = (text: string): string[] =>
+        parseIni(text).entries.map(({ section, key, value }) => `${section}|${key}|${value}`);
+      return entries(after)
+        .filter((entry) => !entry.includes('|ligament_corpus|'))
+        .join('\n') === entries(before).join('\n')
+        ? undefined
+        : 'other entries than before';
+    },
+  },
+  {
+    name: 'environment files',
+    matches: (file) => /^\.env(\..*)?$/.test(base(file)),
+    operations: () => [{ format: 'dotenv', operation: { op: 'set', key: 'LIGAMENT_CORPUS', value: 'two words' } }],
+    fault: (before, after) =>
+      environmentLines(after).length === environmentLines(before).length + 1
+        ? undefined
+        : 'other variables than before',
   },
   {
     name: 'ignore files',

@@ -231,6 +231,15 @@ export const SHAPES: Record<string, Shape> = {
     way: 'postcss',
     puts: { 'vite.config.js': 'plugins: [tailwindcss()]' },
   },
+  'an older bundler, PostCSS set up in YAML': {
+    files: {
+      ...VANILLA,
+      'package.json': manifest(['vite'], {}, { vite: '^4.5.0' }),
+      '.postcssrc.yml': '# what the sheets go through\nmap: false\nplugins: {}\n',
+    },
+    way: 'postcss',
+    puts: { '.postcssrc.yml': 'plugins: {"@tailwindcss/postcss": {}}\n' },
+  },
   'an older bundler, PostCSS not set up yet': {
     files: { ...VANILLA, 'package.json': manifest(['vite'], {}, { vite: '^4.5.0' }) },
     way: 'postcss',

@@ -2,6 +2,7 @@ import { parseTree, printParseErrorCode, type Node, type ParseError } from 'json
 import { indentOf, lineBreakOf } from '../text/code-style.ts';
 import { indentAt, positionAt } from '../text/positions.ts';
 import { edited, refused, type Format, type Outcome, type Surroundings } from './format.ts';
+import { bracketDepth } from './nesting.ts';
 import { joinPointer, splitPointer } from './json-pointer.ts';
 import { insertMember, removeMember, type Container, type MakeMember } from './members.ts';
 
@@ -62,6 +63,8 @@ export const json: Format<JsonOperation> = {
   },
 };
 
+const MOST_LEVELS = 500;
+
 export interface JsonFault {
   message: string;
   offset: number;
@@ -69,16 +72,11 @@ export interface JsonFault {
 
 /** Parses JSON, or JSONC (comments, trailing commas) for files that are read so; the fault tells where it breaks. */
 export function parseJson(text: string, file: string): { root: Node } | { fault: JsonFault } {
+  if (bracketDepth(text) > MOST_LEVELS) return { fault: { message: 'it is nested too deeply', offset: 0 } };
   const errors: ParseError[] = [];
   const body = text.startsWith('\uFEFF') ? ` ${text.slice(1)}` : text;
   const lenient = isJsonc(file);
-  let root: Node | undefined;
-  try {
-    root = parseTree(body, errors, { allowTrailingComma: lenient, disallowComments: !lenient });
-  } catch (error) {
-    if (error instanceof RangeError) return { fault: { message: 'it is nested too deeply', offset: 0 } };
-    throw error;
-  }
+  const root = parseTree(body, errors, { allowTrailingComma: lenient, disallowComments: !lenient });
   const first = errors[0];
   if (first) return { fault: { message: words(printParseErrorCode(first.error)), offset: first.offset } };
   if (!root) return { fault: { message: 'it is empty', offset: 0 } };

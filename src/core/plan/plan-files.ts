@@ -103,7 +103,8 @@ export function sameEdit(a: Edit, b: Edit): boolean {
 }
 
 function alreadyInWords({ file, operation }: MadeEdit): string {
-  if (operation.op === 'set') return `${file} has ${operation.pointer.split('/').at(-1)?.replaceAll('~1', '/')}`;
+  if (operation.op === 'set' && 'pointer' in operation)
+    return `${file} has ${operation.pointer.split('/').at(-1)?.replaceAll('~1', '/')}`;
   if (operation.op === 'item') return `${file} has ${operation.code}`;
   return `${file} has what it needs`;
 }

@@ -34,6 +34,7 @@ function inWords({ file, operation }: MadeEdit): string {
       return `${file} no longer imports "${source}"`;
     }
     case 'set':
+      if ('key' in operation) return `${file} no longer sets ${operation.key}`;
       return `${file} no longer has ${operation.pointer.slice(1).replaceAll('/', ' → ').replaceAll('~1', '/')}`;
     case 'link':
       return `${file} no longer links ${operation.href}`;

@@ -10,6 +10,7 @@ const SCRIPT_FILES = ['js', 'mjs', 'cjs', 'ts', 'mts', 'cts'].flatMap((ending) =
   `.postcssrc.${ending}`,
   `postcss.config.${ending}`,
 ]);
+const DATA_FILES = ['.postcssrc', '.postcssrc.json', '.postcssrc.yaml', '.postcssrc.yml'];
 const ADDRESS: ConfigAddress = { pointer: '/plugins', keys: ['plugins', 'parser', 'syntax', 'map'] };
 const NEW_FILE = 'postcss.config.mjs';
 
@@ -17,15 +18,12 @@ const NEW_FILE = 'postcss.config.mjs';
 export function postcssJoint(ground: Ground, folder: string): Joint {
   const at = (name: string): string => (folder === '.' ? name : `${folder}/${name}`);
   const manifest = at('package.json');
-  if (ground.workspace.manifest.all.postcss !== undefined) return jsonJoint(manifest, '/postcss');
-  const data = ground.first([at('.postcssrc.json'), at('.postcssrc')]);
+  if (ground.workspace.manifest.all.postcss !== undefined) return dataJoint(manifest, '/postcss', 'json');
+  const data = ground.first(DATA_FILES.map(at));
   if (data !== undefined) {
-    const isJson = (ground.text(data) ?? '').trimStart().startsWith('{');
-    if (isJson) return jsonJoint(data, '');
-    return blockedJoint('postcss.plugins', data, 'a YAML file', {
-      reason: 'this configuration is written in YAML, which is not edited yet',
-      handwork: 'Add the plugin to its "plugins" by hand.',
-    });
+    // Without an ending it may be either; a YAML reader takes both, but JSON is edited as JSON.
+    const isYaml = /\.ya?ml$/.test(data) || !(ground.text(data) ?? '').trimStart().startsWith('{');
+    return dataJoint(data, '', isYaml ? 'yaml' : 'json');
   }
   const script = ground.first(SCRIPT_FILES.map(at));
   if (script !== undefined) return scriptJoint(ground, script, ADDRESS);
@@ -66,7 +64,7 @@ export function scriptJoint(ground: Ground, file: string, address: ConfigAddress
   };
 }
 
-function jsonJoint(file: string, pointer: string): Joint {
+function dataJoint(file: string, pointer: string, format: 'json' | 'yaml'): Joint {
   return {
     name: 'postcss.plugins',
     state: 'present',
@@ -74,9 +72,8 @@ function jsonJoint(file: string, pointer: string): Joint {
     detail: 'plugins by name',
     tie(tie) {
       if (!isCall(tie)) return [];
-      const value = {};
       const address = `${pointer}/plugins${joinPointer([tie.import.from])}`;
-      return [{ file, format: 'json', operation: { op: 'set', pointer: address, value, any: true } }];
+      return [{ file, format, operation: { op: 'set', pointer: address, value: {}, any: true } }];
     },
   };
 }

@@ -15,8 +15,12 @@ export function namesIn(script: Script): Set<string> {
   return names;
 }
 
+// Nobody takes a value from deeper inside a module than this.
+const MOST_MEMBERS = 20;
+
 /** The module that an expression is taken from: an imported name, `require('m')`, `require('m').x`, `(await import('m')).x`. */
-export function originOf(script: Script, expression: Node): Origin | undefined {
+export function originOf(script: Script, expression: Node, depth = 0): Origin | undefined {
+  if (depth > MOST_MEMBERS) return undefined;
   const node = bare(expression);
   if (node.type === 'Identifier') return originOfName(script, node.name);
   if (node.type === 'CallExpression') {
@@ -27,7 +31,7 @@ export function originOf(script: Script, expression: Node): Origin | undefined {
     return node.source.type === 'Literal' ? { from: String(node.source.value), name: '*' } : undefined;
   }
   if (node.type === 'MemberExpression') {
-    const owner = originOf(script, node.object);
+    const owner = originOf(script, node.object, depth + 1);
     const name = keyName(node.property, node.computed);
     return owner?.name === '*' && name !== undefined ? { from: owner.from, name } : undefined;
   }

@@ -1,3 +1,4 @@
+import { isTooDeep } from './depth.ts';
 import { parseSync, visitorKeys, type Comment, type Node, type Program } from 'oxc-parser';
 
 export type { Comment, Node, Program };
@@ -40,6 +41,7 @@ export function parseScript(text: string, file: string): Parsed {
 }
 
 function parseAnew(text: string, file: string): Parsed {
+  if (isTooDeep(text)) return { fault: { message: 'it is nested too deeply', offset: 0 } };
   // The mark counts as white space in ECMAScript (ECMA-262, section 12.2), so a blank keeps every offset.
   const body = text.startsWith('\uFEFF') ? ` ${text.slice(1)}` : text;
   const attempt = (): ReturnType<typeof parseSync> =>
