@@ -1,34 +1,13 @@
+import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
-import type { ProcessDoor, ProcessResult } from '../ports.ts';
+import type { ProcessDoor, ProcessOptions, ProcessResult } from '../ports.ts';
 
-/** Runs programs by nano-spawn, which finds `.cmd` files on Windows; no shell reads the arguments. */
+/** Runs programs; no shell reads the arguments. */
 export const nodeProcesses: ProcessDoor = {
-  async run(command, args, { cwd, environment, signal, timeoutMs, onStart }) {
-    const { default: spawn, SubprocessError } = await import('nano-spawn');
-    try {
-      const running = spawn(command, [...args], {
-        cwd,
-        ...(environment ? { env: environment } : {}),
-        ...(signal ? { signal } : {}),
-        ...(timeoutMs === undefined ? {} : { timeout: timeoutMs }),
-        stdin: 'ignore',
-      });
-      if (onStart) {
-        // A program that cannot be started has no number; the wait below tells why.
-        const child = await running.nodeChildProcess.catch(() => undefined);
-        if (child?.pid !== undefined) onStart(child.pid);
-      }
-      const { stdout, stderr } = await running;
-      return { status: 0, stdout, stderr };
-    } catch (error) {
-      if (!(error instanceof SubprocessError)) throw error;
-      const { exitCode, stdout, stderr, signalName, cause } = error;
-      const failure = (cause as NodeJS.ErrnoException | undefined)?.code ?? signalName;
-      const result: ProcessResult = { status: exitCode, stdout, stderr };
-      return exitCode === undefined ? { ...result, failure } : result;
-    }
+  run(command, args, options) {
+    return process.platform === 'win32' ? runOnWindows(command, args, options) : runPlainly(command, args, options);
   },
   async end(pid, cwd) {
     if (!runsIn(pid, cwd)) return;
@@ -62,5 +41,59 @@ function signalTo(pid: number, name: NodeJS.Signals | 0): boolean {
     return true;
   } catch {
     return false;
+  }
+}
+
+function runPlainly(command: string, args: readonly string[], options: ProcessOptions): Promise<ProcessResult> {
+  const { cwd, environment, signal, timeoutMs, onStart } = options;
+  return new Promise((resolve) => {
+    const child = spawn(command, args, {
+      cwd,
+      env: environment ? { ...process.env, ...environment } : process.env,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      ...(signal ? { signal } : {}),
+      ...(timeoutMs === undefined ? {} : { timeout: timeoutMs }),
+    });
+    const stdout: Buffer[] = [];
+    const stderr: Buffer[] = [];
+    let failure: string | undefined;
+    child.stdout.on('data', (chunk: Buffer) => stdout.push(chunk));
+    child.stderr.on('data', (chunk: Buffer) => stderr.push(chunk));
+    child.on('error', (error: NodeJS.ErrnoException) => (failure = error.code ?? error.message));
+    if (child.pid !== undefined) onStart?.(child.pid);
+    child.on('close', (code, killedBy) => {
+      const said = { stdout: Buffer.concat(stdout).toString(), stderr: Buffer.concat(stderr).toString() };
+      const ran = code !== null && code >= 0 && child.pid !== undefined;
+      resolve(
+        ran ? { status: code, ...said } : { status: undefined, ...said, failure: failure ?? killedBy ?? undefined },
+      );
+    });
+  });
+}
+
+/** On Windows managers are `.cmd` files, which nano-spawn finds and starts. */
+async function runOnWindows(command: string, args: readonly string[], options: ProcessOptions): Promise<ProcessResult> {
+  const { cwd, environment, signal, timeoutMs, onStart } = options;
+  const { default: spawnProgram, SubprocessError } = await import('nano-spawn');
+  try {
+    const running = spawnProgram(command, [...args], {
+      cwd,
+      ...(environment ? { env: environment } : {}),
+      ...(signal ? { signal } : {}),
+      ...(timeoutMs === undefined ? {} : { timeout: timeoutMs }),
+      stdin: 'ignore',
+    });
+    // A program that cannot be started has no number; the wait below tells why.
+    const child = onStart ? await running.nodeChildProcess.catch(() => undefined) : undefined;
+    if (child?.pid !== undefined) onStart?.(child.pid);
+    const { stdout, stderr } = await running;
+    return { status: 0, stdout, stderr };
+  } catch (error) {
+    if (!(error instanceof SubprocessError)) throw error;
+    const { exitCode, stdout, stderr, signalName, cause } = error;
+    const failure = (cause as NodeJS.ErrnoException | undefined)?.code ?? signalName;
+    return exitCode === undefined
+      ? { status: undefined, stdout, stderr, failure }
+      : { status: exitCode, stdout, stderr };
   }
 }

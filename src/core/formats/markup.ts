@@ -44,30 +44,6 @@ export const markup: Format<MarkupOperation> = {
   },
 };
 
-export interface PageReference {
-  kind: 'sheet' | 'module';
-  /** As written in the page. */
-  target: string;
-  offset: number;
-}
-
-/** The style sheets and module scripts that a page loads, in document order. */
-export function pageReferences(text: string): PageReference[] {
-  const references: PageReference[] = [];
-  visit(parsePage(text), (element) => {
-    const offset = element.sourceCodeLocation?.startOffset ?? 0;
-    const href = attribute(element, 'href');
-    const src = attribute(element, 'src');
-    if (element.tagName === 'link' && attribute(element, 'rel') === 'stylesheet' && href) {
-      references.push({ kind: 'sheet', target: href, offset });
-    }
-    if (element.tagName === 'script' && attribute(element, 'type') === 'module' && src) {
-      references.push({ kind: 'module', target: src, offset });
-    }
-  });
-  return references;
-}
-
 function parsePage(text: string): Node {
   return parse(text, { sourceCodeLocationInfo: true });
 }

@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { pageReferences } from '../formats/markup.ts';
+import { pageReferences } from '../formats/page-references.ts';
 import { importedModules } from '../formats/script/read.ts';
 import { blockedJoint, type Edit, type Joint } from '../joints.ts';
 import { scriptOf } from '../survey/conventions.ts';

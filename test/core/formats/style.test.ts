@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import postcss from 'postcss';
 import { describe, expect, it } from 'vitest';
 import { lines } from '../../../src/core/formats/lines.ts';
-import { markup, pageReferences } from '../../../src/core/formats/markup.ts';
+import { markup } from '../../../src/core/formats/markup.ts';
+import { pageReferences } from '../../../src/core/formats/page-references.ts';
 import { style, type StyleOperation } from '../../../src/core/formats/style.ts';
 import { DEFAULT_STYLE } from '../../../src/core/text/code-style.ts';
 import { recordSplices, takeBackSplices } from '../../../src/core/text/splices.ts';
@@ -96,6 +97,26 @@ describe('a link in a page', () => {
     expect(pageReferences(outcome.text)).toEqual([{ kind: 'sheet', target: './style.css', offset: 60 }]);
     expect(markup.remove(outcome.text, operation, AROUND)).toMatchObject({ text: PAGE });
     expect(markup.edit('<p>no head', operation, AROUND).kind).toBe('refused');
+  });
+});
+
+describe('what a page loads', () => {
+  it('is read from its start tags, not from comments, scripts or other text', () => {
+    const page = `<!doctype html>
+<!-- <link rel="stylesheet" href="old.css"> -->
+<title><link rel=stylesheet href=title.css></title>
+<LINK REL='preload Stylesheet' HREF=/site.css>
+<link rel="icon" href="x.svg"><link rel="stylesheet" href="a.css?v=1&amp;w=2" />
+<script>const a = '<script type="module" src="no.js">' < 1;</script>
+<script src="classic.js"></script>
+<script defer type="module" crossorigin src="/src/main.ts"></script>`;
+    expect(pageReferences(page).map(({ kind, target }) => [kind, target])).toEqual([
+      ['sheet', '/site.css'],
+      ['sheet', 'a.css?v=1&w=2'],
+      ['module', '/src/main.ts'],
+    ]);
+    for (const text of ['<', '<a', '<script', '<!--', '<link rel=stylesheet href=', "<a b='c", '\0<'])
+      expect(pageReferences(text)).toEqual([]);
   });
 });
 
