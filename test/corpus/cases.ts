@@ -165,9 +165,9 @@ export const CASES: CorpusCase[] = [
     matches: (file) => /\.ya?ml$/.test(file),
     operations: () => YAML_OPERATIONS,
     fault(before, after, { operation }) {
-      const value = (parseYaml(before, { logLevel: 'silent' }) ?? {}) as Record<string, unknown>;
+      const value = (parseYaml(before, { logLevel: 'error' }) ?? {}) as Record<string, unknown>;
       const expected = expectedJson(value, { format: 'json', operation } as FormatOperation);
-      return same(parseYaml(after, { logLevel: 'silent' }), expected) ? undefined : 'another value than was asked for';
+      return same(parseYaml(after, { logLevel: 'error' }), expected) ? undefined : 'another value than was asked for';
     },
   },
   {

@@ -26,7 +26,7 @@ export async function loadDefinition(reader: Reader, catalog: string, id: string
 /** Reads a definition's text. Throws a Problem (status 2) that names line and column of what is wrong. */
 export function parseDefinition(text: string, file: string): Definition {
   const counter = new LineCounter();
-  const document = parseDocument(text, { lineCounter: counter, uniqueKeys: true, logLevel: 'silent' });
+  const document = parseDocument(text, { lineCounter: counter, uniqueKeys: true, logLevel: 'error' });
   const fault = document.errors[0];
   if (fault) {
     const { line, col } = counter.linePos(fault.pos[0]);

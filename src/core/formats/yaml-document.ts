@@ -35,7 +35,7 @@ export function readYaml(text: string): Read | Fault {
     return { reason: 'it is nested too deeply', at: undefined };
   }
   try {
-    const documents = parseAllDocuments(text, { uniqueKeys: true, keepSourceTokens: true, logLevel: 'silent' });
+    const documents = parseAllDocuments(text, { uniqueKeys: true, keepSourceTokens: true, logLevel: 'error' });
     const [document = parseDocument(''), ...more] = documents as Document.Parsed[];
     if (more.length > 0) return { reason: 'the file has several documents', at: more[0]?.range[0] };
     const error = document.errors[0];

@@ -89,7 +89,8 @@ export function pageBootJoint(ground: Ground, graph: PageGraph | undefined, expe
 
 /** The file that a module name means when it stands in `from`; undefined for packages and for what does not exist. */
 export function resolveFrom(ground: Ground, setup: PageSetup, from: string, target: string): string | undefined {
-  const name = target.replace(/[?#].*$/, '');
+  // A hash in front is the name of an alias, or of an import that the manifest maps; behind, it is a fragment.
+  const name = target.replace(/(?!^)[?#].*$/, '');
   const alias = [...setup.aliases].find(
     ([key]) => name === key || name.startsWith(key.endsWith('/') ? key : `${key}/`),
   );

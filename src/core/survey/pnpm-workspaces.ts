@@ -4,7 +4,7 @@ import { EXIT, Problem } from '../problem.ts';
 /** The patterns that a pnpm-workspace.yaml lists as `packages`. Throws a Problem (status 2) where it is not YAML. */
 export function parsePnpmWorkspaces(text: string): string[] {
   try {
-    const value = parse(text, { maxAliasCount: 0, logLevel: 'silent' }) as { packages?: unknown } | null;
+    const value = parse(text, { maxAliasCount: 0, logLevel: 'error' }) as { packages?: unknown } | null;
     const packages = value?.packages;
     return Array.isArray(packages) ? packages.filter((item) => typeof item === 'string') : [];
   } catch {
