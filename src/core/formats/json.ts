@@ -1,6 +1,6 @@
 import { parseTree, printParseErrorCode, type Node, type ParseError } from 'jsonc-parser';
 import { indentOf, lineBreakOf } from '../text/code-style.ts';
-import { indentAt, positionAt } from '../text/positions.ts';
+import { indentAt } from '../text/positions.ts';
 import { edited, refused, type Format, type Outcome, type Surroundings } from './format.ts';
 import { bracketDepth } from './nesting.ts';
 import { joinPointer, splitPointer } from './json-pointer.ts';
@@ -248,9 +248,4 @@ function handworkFor(operation: JsonOperation): string {
 
 function words(code: string): string {
   return code.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase();
-}
-
-/** Where a parse fault lies, for messages. */
-export function faultPosition(text: string, fault: JsonFault): { line: number; column: number } {
-  return positionAt(text, fault.offset);
 }

@@ -48,15 +48,6 @@ export const style: Format<StyleOperation> = {
   },
 };
 
-/** Every `@import` source at the top level of a sheet, in order; an empty list where it cannot be parsed. */
-export function importedSheets(text: string): string[] {
-  try {
-    return importsOf(postcss.parse(text.replace(/^\uFEFF/, ''))).flatMap((node) => sourceOf(node) ?? []);
-  } catch {
-    return [];
-  }
-}
-
 function parseSheet(text: string, around: Surroundings, handwork: string): { root: Root; shift: number } | Outcome {
   if (!around.file.endsWith('.css')) {
     return refused(

@@ -53,19 +53,12 @@ export const yaml: Format<YamlOperation> = {
 };
 
 /** Makes sure that the edited text means exactly what was asked for, and refuses otherwise: YAML has many corners. */
-function checked(read: Read, splices: readonly Splice[] | Fault, value: JsonValue, by: string): Outcome {
-  if (!Array.isArray(splices)) return refused(read.text, (splices as Fault).at, (splices as Fault).reason, by);
-  const outcome = edited(read.text, splices as Splice[]);
+function checked(read: Read, splices: Splice[] | Fault, value: JsonValue, by: string): Outcome {
+  if (!Array.isArray(splices)) return refused(read.text, splices.at, splices.reason, by);
+  const outcome = edited(read.text, splices);
   const again = readYaml(outcome.text);
-  if ('reason' in again || !same(again.value, value)) {
-    return refused(
-      read.text,
-      splices[0] ? (splices[0] as Splice).at : undefined,
-      'this place is written in a way that cannot be edited safely',
-      by,
-    );
-  }
-  return outcome;
+  if (!('reason' in again) && same(again.value, value)) return outcome;
+  return refused(read.text, splices[0]?.at, 'this place is written in a way that cannot be edited safely', by);
 }
 
 function planSet(

@@ -52,10 +52,6 @@ export interface ChangeSet {
   warnings: string[];
 }
 
-export function isEmpty(changes: ChangeSet): boolean {
-  return changes.files.length === 0;
-}
-
 /** Joins changes of the same files in a row: the first one's before, the last one's after; what ends as it was is left out. */
 export function joinFiles(rows: readonly FileChange[]): FileChange[] {
   const joined = new Map<string, FileChange>();

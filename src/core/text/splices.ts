@@ -81,11 +81,6 @@ export function takeBackSplices(text: string, records: readonly SpliceRecord[]):
   return overlaps ? undefined : applySplices(text, ordered);
 }
 
-/** Whether every recorded splice still stands in the text. */
-export function splicesStand(text: string, records: readonly SpliceRecord[]): boolean {
-  return records.every((record) => text.includes(record.before + record.inserted + record.after));
-}
-
 function inOrder(splices: readonly Splice[]): Splice[] {
   return [...splices].sort((a, b) => a.at - b.at);
 }
