@@ -1,11 +1,8 @@
-import type { JsonValue } from './json.ts';
 import { splitPointer } from './json-pointer.ts';
+import { indexAmong, type AddOperation, type JsonValue, type SetOperation } from './tree-operation.ts';
 
 /** The value that the whole document must have after an operation. */
-export function withValue(
-  value: JsonValue,
-  operation: { op: 'set' | 'add'; pointer: string; value: JsonValue },
-): JsonValue {
+export function withValue(value: JsonValue, operation: SetOperation | AddOperation): JsonValue {
   const keys = splitPointer(operation.pointer);
   const last = keys.pop() ?? '';
   const copy = structuredClone(value ?? {}) as Record<string, JsonValue>;
@@ -14,8 +11,12 @@ export function withValue(
     if (!Object.hasOwn(at, key) || at[key] === null) define(at, key, {});
     at = at[key] as Record<string, JsonValue>;
   }
+  if (operation.op === 'set') {
+    define(at, last, operation.value);
+    return copy;
+  }
   const items = Object.hasOwn(at, last) ? (at[last] as JsonValue[]) : [];
-  define(at, last, operation.op === 'add' ? [...items, operation.value] : operation.value);
+  define(at, last, items.toSpliced(indexAmong(items, operation, same), 0, operation.value));
   return copy;
 }
 

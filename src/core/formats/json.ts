@@ -5,63 +5,66 @@ import { edited, refused, type Format, type Outcome, type Surroundings } from '.
 import { bracketDepth } from './nesting.ts';
 import { joinPointer, splitPointer } from './json-pointer.ts';
 import { insertMember, removeMember, type Container, type MakeMember } from './members.ts';
+import {
+  indexAmong,
+  puttingBack,
+  sortedIndex,
+  treeHandwork,
+  type AddOperation,
+  type DropItemOperation,
+  type DropOperation,
+  type JsonValue,
+  type SetOperation,
+  type TreeOperation,
+} from './tree-operation.ts';
 
-export type JsonValue = string | number | boolean | null | JsonValue[] | { [key: string]: JsonValue };
-
-/**
- * Operations on JSON and JSONC. Addresses are JSON Pointers (RFC 6901).
- * - `set`: the member at `pointer` gets `value`; missing parents are made. A member with another value is a refusal,
- *   unless `any` says that being there is enough or `replace` names the one value that may be replaced. `sorted` puts
- *   a new member at its place where the object's keys are in order. `behind` names sibling keys after which a new
- *   top-level section goes best.
- * - `add`: `value` becomes an item of the array at `pointer` unless it is one already.
- */
-export type JsonOperation =
-  | {
-      op: 'set';
-      pointer: string;
-      value: JsonValue;
-      any?: boolean | undefined;
-      replace?: JsonValue | undefined;
-      sorted?: boolean | undefined;
-      behind?: string[] | undefined;
-    }
-  | { op: 'add'; pointer: string; value: JsonValue };
+export type { JsonValue };
+/** JSON and JSONC; see TreeOperation for what can be asked. */
+export type JsonOperation = TreeOperation;
 
 export const json: Format<JsonOperation> = {
   edit(text, operation, around) {
     const parsed = parseJson(text, around.file);
     if ('fault' in parsed) return unreadable(text, parsed.fault, handworkFor(operation));
-    return operation.op === 'set'
-      ? setMember(text, parsed.root, operation, around)
-      : addItem(text, parsed.root, operation, around);
+    if (operation.op === 'set') return setMember(text, parsed.root, operation, around);
+    if (operation.op === 'add') return addItem(text, parsed.root, operation, around);
+    return drop(text, parsed.root, operation);
   },
   remove(text, operation, around) {
+    const back = puttingBack(operation);
+    if (back) return json.edit(text, back, around);
     const parsed = parseJson(text, around.file);
     if ('fault' in parsed) return unreadable(text, parsed.fault, `Take out by hand: ${handworkFor(operation)}`);
-    const keys = splitPointer(operation.pointer);
-    const found = descend(parsed.root, keys);
-    if (operation.op === 'add') {
-      const item =
-        found.rest.length === 0 ? found.node.children?.find((child) => same(child, operation.value)) : undefined;
-      return item ? removeChild(text, found.node, item) : { kind: 'already', at: found.node.offset };
-    }
-    const property = found.node.parent;
-    if (found.rest.length > 0 || property?.type !== 'property' || !property.parent) {
-      return { kind: 'already', at: found.node.offset };
-    }
-    if (!operation.any && !same(found.node, operation.value)) {
-      const reason = `${operation.pointer} has been changed since`;
-      return refused(
-        text,
-        property.offset,
-        reason,
-        `Remove the member ${JSON.stringify(keys.at(-1))} if it is not needed.`,
-      );
-    }
-    return removeChild(text, property.parent, property);
+    if (operation.op === 'add') return dropItem(text, parsed.root, operation);
+    return operation.op === 'set'
+      ? dropMember(text, parsed.root, operation.pointer, operation.any ? undefined : operation.value)
+      : { kind: 'already', at: 0 };
   },
 };
+
+function drop(text: string, root: Node, operation: DropOperation | DropItemOperation): Outcome {
+  return operation.op === 'drop'
+    ? dropMember(text, root, operation.pointer, operation.was)
+    : dropItem(text, root, operation);
+}
+
+/** Takes a member out; where `was` is given, only if that is its value. */
+function dropMember(text: string, root: Node, pointer: string, was: JsonValue | undefined): Outcome {
+  const keys = splitPointer(pointer);
+  const { node, rest } = descend(root, keys);
+  const property = node.parent;
+  if (rest.length > 0 || property?.type !== 'property' || !property.parent) return { kind: 'already', at: node.offset };
+  if (was === undefined || same(node, was)) return removeChild(text, property.parent, property);
+  const by = `Remove the member ${JSON.stringify(keys.at(-1))} if it is not needed.`;
+  return refused(text, property.offset, `${pointer} has been changed since`, by);
+}
+
+function dropItem(text: string, root: Node, { pointer, value }: AddOperation | DropItemOperation): Outcome {
+  const { node, rest } = descend(root, splitPointer(pointer));
+  // Of equal items the last one goes: it is the one that was added.
+  const item = rest.length === 0 ? node.children?.findLast((child) => same(child, value)) : undefined;
+  return item ? removeChild(text, node, item) : { kind: 'already', at: node.offset };
+}
 
 const MOST_LEVELS = 500;
 
@@ -92,7 +95,7 @@ function isJsonc(file: string): boolean {
   );
 }
 
-function setMember(text: string, root: Node, operation: JsonOperation & { op: 'set' }, around: Surroundings): Outcome {
+function setMember(text: string, root: Node, operation: SetOperation, around: Surroundings): Outcome {
   const keys = splitPointer(operation.pointer);
   const { node, rest } = descend(root, keys);
   if (rest.length === 0) {
@@ -127,10 +130,8 @@ function addMember(
   const members = object.children ?? [];
   const keys = members.map((member) => String(member.children?.[0]?.value));
   let index = members.length;
-  if (sorted && inSortedOrder(keys)) {
-    const place = keys.findIndex((other) => compareKeys(other, key) > 0);
-    if (place !== -1) index = place;
-  } else if (behind) {
+  if (sorted) index = sortedIndex(keys, key);
+  if (index === members.length && behind) {
     const places = behind.map((name) => keys.indexOf(name)).filter((place) => place !== -1);
     if (places.length > 0) index = Math.max(...places) + 1;
   }
@@ -139,7 +140,7 @@ function addMember(
   return insertChild(text, object, index, make, around);
 }
 
-function addItem(text: string, root: Node, operation: JsonOperation & { op: 'add' }, around: Surroundings): Outcome {
+function addItem(text: string, root: Node, operation: AddOperation, around: Surroundings): Outcome {
   const keys = splitPointer(operation.pointer);
   const { node, rest } = descend(root, keys);
   if (rest.length > 0) {
@@ -150,7 +151,8 @@ function addItem(text: string, root: Node, operation: JsonOperation & { op: 'add
   const present = node.children?.find((child) => same(child, operation.value));
   if (present) return { kind: 'already', at: present.offset };
   const make = (indent: string): string => render(operation.value, text, indent, around);
-  return insertChild(text, node, node.children?.length ?? 0, make, around);
+  const index = indexAmong(node.children ?? [], operation, same);
+  return insertChild(text, node, index, make, around);
 }
 
 /** Puts a member or item in at `index`, one-line or on a line of its own as its siblings are. */
@@ -227,23 +229,12 @@ function colonOf(text: string, member: Node): string {
   return /^\s?:\s?$/.test(between) && !between.includes('\n') ? between : ': ';
 }
 
-function inSortedOrder(keys: readonly string[]): boolean {
-  return keys.every((key, index) => index === 0 || compareKeys(keys[index - 1] ?? '', key) <= 0);
-}
-
-function compareKeys(a: string, b: string): number {
-  return a < b ? -1 : a > b ? 1 : 0;
-}
-
 function unreadable(text: string, fault: JsonFault, handwork: string): Outcome {
   return refused(text, fault.offset, `it is not valid JSON (${fault.message})`, handwork);
 }
 
 function handworkFor(operation: JsonOperation): string {
-  const value = JSON.stringify(operation.value);
-  return operation.op === 'set'
-    ? `Set ${operation.pointer} to ${value}.`
-    : `Add ${value} to the array at ${operation.pointer}.`;
+  return treeHandwork(operation, 'array');
 }
 
 function words(code: string): string {

@@ -82,7 +82,7 @@ function dataJoint(file: string, pointer: string, format: 'json' | 'yaml'): Join
 function entry(file: string, address: ConfigAddress, tie: CallTie): Edit {
   const options = /^[^(]*\(([\s\S]*)\)$/.exec(tie.call)?.[1]?.trim();
   const code = options === undefined || options === '' ? '{}' : options;
-  return { file, format: 'script', operation: { op: 'entry', address, key: tie.import.from, code } };
+  return { file, format: 'script', operation: { op: 'entry', address, key: tie.import.from, code, any: true } };
 }
 
 function isCall(tie: { at: string }): tie is CallTie {

@@ -140,7 +140,7 @@ describe('imports', () => {
       "import { bed, row } from 'garden'\n",
     );
     expect(edit("import { bed as row } from 'garden'\n", { from: 'garden', named: { row: 'row' } })).toBe(
-      "import { bed as row, row as rowPlugin } from 'garden'\n",
+      "import { bed as row, row as gardenRow } from 'garden'\n",
     );
     expect(edit("import { row } from 'garden'\n", { from: 'garden', named: { row: 'row' } })).toBe('already');
     expect(edit("import type { Row } from './garden'\n", { from: './garden' })).toContain("import './garden'");

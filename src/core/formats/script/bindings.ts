@@ -1,3 +1,4 @@
+import { boundNodes } from './scope.ts';
 import { bare, keyName, walk, type Node, type Script } from './syntax.ts';
 
 /** Where a value comes from: a module, and which of its exports (`*` for all of it). */
@@ -68,6 +69,11 @@ export function originsOf(script: Script): ReadonlyMap<string, Origin> {
       for (const one of statement.specifiers)
         note(one.local.name, { from: statement.source.value, name: importedName(one) });
     }
+    if (
+      statement.type === 'TSImportEqualsDeclaration' &&
+      statement.moduleReference.type === 'TSExternalModuleReference'
+    )
+      note(statement.id.name, { from: statement.moduleReference.expression.value, name: '*' });
     if (statement.type !== 'VariableDeclaration') continue;
     for (const { id, init } of statement.declarations) {
       const origin = init ? originOf(script, init) : undefined;
@@ -117,9 +123,11 @@ export function memberAssignment(script: Script, name: string, key: string): Nod
 /** How often a name is used apart from its declaration in an import or a require. */
 export function usesOf(script: Script, name: string): number {
   let count = 0;
+  const declared = new Set<Node>();
   walk(script.program, (node, parent) => {
+    if (node.type === 'VariableDeclarator') for (const one of boundNodes(node.id)) declared.add(one);
+    if (declared.has(node) || node.type === 'TSImportEqualsDeclaration') return declared.has(node);
     if (parent?.type.startsWith('Import') && parent.type !== 'ImportExpression') return;
-    if (parent?.type === 'VariableDeclarator' && parent.id === node) return;
     if (parent?.type === 'MemberExpression' && parent.property === node && !parent.computed) return;
     if (parent?.type === 'Property' && parent.key === node && !parent.shorthand && !parent.computed) return;
     if ((node.type === 'Identifier' || node.type === 'JSXIdentifier') && node.name === name) count += 1;

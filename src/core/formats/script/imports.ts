@@ -1,20 +1,18 @@
 import type { CodeStyle } from '../../text/code-style.ts';
-import { lineEnd, lineStart } from '../../text/positions.ts';
-import type { Splice } from '../../text/splices.ts';
-import { afterLineComment, insertMember, removeMember, type Container } from '../members.ts';
+import { applySplices, type Splice } from '../../text/splices.ts';
+import { insertMember, removeMember, type Container } from '../members.ts';
 import { originOf, originsOf, requiredModule, usesOf } from './bindings.ts';
-import type { Node, NodeOf, Script } from './syntax.ts';
-
-/** What a module takes from another one. With neither `default` nor `named` it is imported for its effect. */
-export interface ImportSpec {
-  from: string;
-  /** Local name of the default export. */
-  default?: string | undefined;
-  /** Local name of one named export, by the export's name. */
-  named?: Record<string, string> | undefined;
-  /** Set where the module is an ES module only: `require` then gives a namespace, not the default export. */
-  esm?: boolean | undefined;
-}
+import { placeImport } from './import-place.ts';
+import {
+  localNameOf,
+  renderImport,
+  specifierText,
+  wantedNames,
+  type ImportSpec,
+  type WantedName,
+} from './import-spec.ts';
+import { statementCut } from './layout.ts';
+import { parseScript, type Node, type NodeOf, type Script } from './syntax.ts';
 
 export interface ImportPlan {
   /** What the import is called in the file, by the name that was asked for. */
@@ -22,13 +20,30 @@ export interface ImportPlan {
   splices: Splice[];
 }
 
-/** What has to be put in so that the script has the import; names that are taken are given another one. */
+/** What has to be put in so that the script has all the imports; names that are taken are given another one. */
+export function planImports(
+  script: Script,
+  specs: readonly ImportSpec[],
+  taken: Set<string>,
+  style: CodeStyle,
+): ImportPlan {
+  const locals = new Map<string, string>();
+  const splices: Splice[] = [];
+  for (const spec of specs) {
+    const plan = planImport(script, spec, taken, style);
+    plan.locals.forEach((local, wanted) => locals.set(wanted, local));
+    splices.push(...plan.splices);
+  }
+  return { locals, splices: joined(splices) };
+}
+
+/** What has to be put in so that the script has the import. */
 export function planImport(script: Script, spec: ImportSpec, taken: Set<string>, style: CodeStyle): ImportPlan {
   const locals = new Map<string, string>();
-  const missing: { name: string; local: string }[] = [];
-  for (const [name, wanted] of wantedNames(spec)) {
-    const present = localNameOf(script, spec.from, name);
-    const local = present ?? freeName(wanted, taken);
+  const missing: WantedName[] = [];
+  for (const { name, local: wanted } of wantedNames(spec)) {
+    const present = localNameOf(script, spec, name);
+    const local = present ?? freeName(wanted, spec.from, taken);
     locals.set(wanted, local);
     taken.add(local);
     if (present === undefined) missing.push({ name, local });
@@ -39,7 +54,7 @@ export function planImport(script: Script, spec: ImportSpec, taken: Set<string>,
   const merged = effectOnly ? undefined : mergeIntoExisting(script, spec, missing, style);
   if (merged) return { locals, splices: merged };
   const statement = renderImport(script, spec, missing, style);
-  return { locals, splices: [placeStatement(script, statement, style)] };
+  return { locals, splices: [placeImport(script, spec.from, effectOnly, statement, style)] };
 }
 
 /** The node of an import of `from` for its effect (any import of it has that), if the script has one. */
@@ -56,87 +71,155 @@ export function removeImport(script: Script, spec: ImportSpec): Splice[] {
   const names = wantedNames(spec);
   if (names.length === 0) {
     const node = importsEffect(script, spec.from);
-    return node?.type === 'ImportDeclaration' && node.specifiers.length > 0
-      ? []
-      : node
-        ? [statementCut(script.text, node)]
-        : [];
+    const forMore = node?.type === 'ImportDeclaration' && node.specifiers.length > 0;
+    return node && !forMore ? [statementCut(script.text, node, true)] : [];
   }
-  const unused = names.flatMap(([name]) => {
-    const local = localNameOf(script, spec.from, name);
+  const unused = names.flatMap(({ name }) => {
+    const local = localNameOf(script, spec, name);
     return local !== undefined && usesOf(script, local) === 0 ? [local] : [];
   });
-  for (const node of script.program.body) {
-    if (node.type === 'ImportDeclaration' && node.source.value === spec.from) {
-      const going = node.specifiers.filter((one) => unused.includes(one.local.name));
-      if (going.length === 0) continue;
-      if (going.length === node.specifiers.length) return [statementCut(script.text, node)];
-      return going[0] && namedContainer(script.text, node) ? removeSpecifier(script.text, node, going[0]) : [];
-    }
-    if (node.type === 'VariableDeclaration' && node.declarations.length === 1) {
-      const { id, init } = node.declarations[0] as NodeOf<'VariableDeclarator'>;
-      const origin = init ? originOf(script, init) : undefined;
-      if (id.type === 'Identifier' && origin?.from === spec.from && unused.includes(id.name))
-        return [statementCut(script.text, node)];
-    }
+  if (unused.length === 0) return [];
+  return script.program.body.flatMap((node) => {
+    if (node.type === 'ImportDeclaration' && node.source.value === spec.from)
+      return removeSpecifiers(script.text, node, unused);
+    if (node.type === 'TSImportEqualsDeclaration' && unused.includes(node.id.name))
+      return originsOf(script).get(node.id.name)?.from === spec.from ? [statementCut(script.text, node, true)] : [];
+    return node.type === 'VariableDeclaration' ? removeRequired(script, node, spec.from, unused) : [];
+  });
+}
+
+/** Takes several imports out; one statement may serve more than one of them. */
+export function removeImports(script: Script, specs: readonly ImportSpec[]): Splice[] {
+  const splices = specs.flatMap((spec) => removeImport(script, spec));
+  return splices.filter((one, index) => splices.findIndex((other) => other.at === one.at) === index);
+}
+
+function removeSpecifiers(text: string, node: NodeOf<'ImportDeclaration'>, unused: readonly string[]): Splice[] {
+  const going = node.specifiers.filter((one) => unused.includes(one.local.name));
+  if (going.length === 0) return [];
+  if (going.length === node.specifiers.length) return [statementCut(text, node, true)];
+  const before = text.slice(node.start, node.end);
+  let after = before;
+  for (const { local } of going) after = withoutSpecifier(after, local.name);
+  return after === before ? [] : [{ at: node.start, removed: before, inserted: after }];
+}
+
+/** One import statement without one of its names. */
+function withoutSpecifier(statement: string, local: string): string {
+  const parsed = parseScript(statement, 'statement.ts');
+  const [node] = 'fault' in parsed ? [] : parsed.program.body;
+  if (node?.type !== 'ImportDeclaration') return statement;
+  const container = namedContainer(statement, node);
+  const specifier = node.specifiers.find((one) => one.local.name === local);
+  if (!specifier) return statement;
+  if (specifier.type !== 'ImportSpecifier') {
+    const next = node.specifiers[1];
+    if (!next) return statement;
+    const to = next.type === 'ImportSpecifier' ? statement.indexOf('{', specifier.end) : next.start;
+    return statement.slice(0, specifier.start) + statement.slice(to);
   }
-  return [];
+  if (!container) return statement;
+  if (container.children.length > 1)
+    return applySplices(statement, removeMember(statement, container, container.children.indexOf(specifier)));
+  const previous = node.specifiers.at(-2);
+  return previous ? statement.slice(0, previous.end) + statement.slice(container.close + 1) : statement;
 }
 
-/** The statement that the developer would write by hand. */
-export function importText(script: Script | undefined, spec: ImportSpec, style: CodeStyle): string {
-  const missing = wantedNames(spec).map(([name, local]) => ({ name, local }));
-  return renderImport(script, spec, missing, style);
-}
-
-function wantedNames(spec: ImportSpec): [string, string][] {
-  const named = Object.entries(spec.named ?? {});
-  return spec.default === undefined ? named : [['default', spec.default], ...named];
-}
-
-function localNameOf(script: Script, from: string, name: string): string | undefined {
-  const types = typeOnlyNames(script);
-  for (const [local, origin] of originsOf(script)) {
-    if (origin.from !== from || types.has(local)) continue;
-    // A CommonJS module may be its own default export; `require` then gives all of it.
-    if (origin.name === name || (origin.name === '*' && name === 'default' && script.moduleFormat === 'commonjs'))
-      return local;
-  }
-  return undefined;
-}
-
-/** Names that are imported as types only: they are nothing when the script runs. */
-function typeOnlyNames(script: Script): Set<string> {
-  const names = new Set<string>();
-  for (const node of script.program.body) {
-    if (node.type !== 'ImportDeclaration') continue;
-    for (const one of node.specifiers) {
-      if (node.importKind === 'type' || (one.type === 'ImportSpecifier' && one.importKind === 'type'))
-        names.add(one.local.name);
-    }
-  }
-  return names;
+function removeRequired(
+  script: Script,
+  node: NodeOf<'VariableDeclaration'>,
+  from: string,
+  unused: readonly string[],
+): Splice[] {
+  const [only, ...more] = node.declarations;
+  if (!only || more.length > 0 || !only.init || originOf(script, only.init)?.from !== from) return [];
+  const { id } = only;
+  if (id.type === 'Identifier') return unused.includes(id.name) ? [statementCut(script.text, node, true)] : [];
+  if (id.type !== 'ObjectPattern') return [];
+  const isGoing = (one: Node): boolean =>
+    one.type === 'Property' && one.value.type === 'Identifier' && unused.includes(one.value.name);
+  if (id.properties.every(isGoing)) return [statementCut(script.text, node, true)];
+  const index = id.properties.findIndex(isGoing);
+  return index === -1 ? [] : removeMember(script.text, patternContainer(id), index);
 }
 
 function mergeIntoExisting(
   script: Script,
   spec: ImportSpec,
-  missing: readonly { name: string; local: string }[],
+  missing: readonly WantedName[],
   style: CodeStyle,
 ): Splice[] | undefined {
-  const named = missing.filter(({ name }) => name !== 'default');
-  if (named.length !== missing.length || named.length === 0) return undefined;
   for (const node of script.program.body) {
-    if (node.type !== 'ImportDeclaration' || node.source.value !== spec.from || node.importKind === 'type') continue;
-    const container = namedContainer(script.text, node);
-    if (!container) continue;
-    const text = named.map(({ name, local }) => (name === local ? name : `${name} as ${local}`)).join(', ');
-    return insertMember(script.text, container, container.children.length, () => text, {
-      ...style,
-      trailingComma: false,
-    });
+    const splices =
+      node.type === 'ImportDeclaration' && node.source.value === spec.from
+        ? mergeIntoImport(script.text, node, spec, missing, style)
+        : node.type === 'VariableDeclaration' && !spec.typeOnly
+          ? mergeIntoRequire(script.text, node, spec, missing, style)
+          : undefined;
+    if (splices) return splices;
   }
   return undefined;
+}
+
+function mergeIntoImport(
+  text: string,
+  node: NodeOf<'ImportDeclaration'>,
+  spec: ImportSpec,
+  missing: readonly WantedName[],
+  style: CodeStyle,
+): Splice[] | undefined {
+  if ((node.importKind === 'type') !== (spec.typeOnly === true) || node.specifiers.length === 0) return undefined;
+  const named = missing.filter(({ name }) => name !== 'default' && name !== '*');
+  const [first] = node.specifiers;
+  const container = namedContainer(text, node);
+  const whole = missing.find(({ name }) => name === 'default');
+  // A type-only clause has either a default or names; a namespace never stands beside names.
+  if (missing.some(({ name }) => name === '*') || !first) return undefined;
+  if (whole && (first.type === 'ImportDefaultSpecifier' || spec.typeOnly)) return undefined;
+  if (
+    named.length > 0 &&
+    !container &&
+    (first.type !== 'ImportDefaultSpecifier' || node.specifiers.length > 1 || spec.typeOnly)
+  )
+    return undefined;
+  const splices: Splice[] = [];
+  if (whole) {
+    const at = container ? container.open - 1 : first.start;
+    splices.push({ at, removed: '', inserted: `${whole.local}, ` });
+  }
+  if (named.length > 0)
+    splices.push(
+      ...(container
+        ? addSpecifiers(text, container, named.map(specifierText), style)
+        : [{ at: first.end, removed: '', inserted: `, { ${named.map(specifierText).join(', ')} }` }]),
+    );
+  return splices;
+}
+
+function mergeIntoRequire(
+  text: string,
+  node: NodeOf<'VariableDeclaration'>,
+  spec: ImportSpec,
+  missing: readonly WantedName[],
+  style: CodeStyle,
+): Splice[] | undefined {
+  const [only, ...more] = node.declarations;
+  if (!only?.init || more.length > 0 || only.id.type !== 'ObjectPattern') return undefined;
+  if (requiredModule(only.init) !== spec.from || only.id.properties.length === 0) return undefined;
+  if (missing.some(({ name }) => name === 'default' || name === '*')) return undefined;
+  if (only.id.properties.some(({ type }) => type === 'RestElement')) return undefined;
+  const names = missing.map(({ name, local }) => (name === local ? name : `${name}: ${local}`));
+  return addSpecifiers(text, patternContainer(only.id), names, style);
+}
+
+/** Puts names into a list of names; one alone takes its place where the list is in order. */
+function addSpecifiers(text: string, container: Container, names: readonly string[], style: CodeStyle): Splice[] {
+  const present = container.children.map(({ start, end }) => text.slice(start, end));
+  const inOrder = present.length > 1 && present.every((one, index) => index === 0 || (present[index - 1] ?? '') <= one);
+  const [only = ''] = names;
+  const place = inOrder && names.length === 1 ? present.findIndex((one) => one > only) : -1;
+  const index = place === -1 ? container.children.length : place;
+  return insertMember(text, container, index, () => names.join(', '), { ...style, trailingComma: false });
 }
 
 function namedContainer(text: string, node: NodeOf<'ImportDeclaration'>): Container | undefined {
@@ -148,123 +231,37 @@ function namedContainer(text: string, node: NodeOf<'ImportDeclaration'>): Contai
   return { open, close: text.indexOf('}', last.end), children, bracket: '{' };
 }
 
-function removeSpecifier(text: string, node: NodeOf<'ImportDeclaration'>, specifier: Node): Splice[] {
-  const container = namedContainer(text, node);
-  const index = container?.children.indexOf(specifier) ?? -1;
-  return container && index !== -1 ? removeMember(text, container, index) : [];
+function patternContainer(pattern: NodeOf<'ObjectPattern'>): Container {
+  return { open: pattern.start + 1, close: pattern.end - 1, children: pattern.properties, bracket: '{' };
 }
 
-function renderImport(
-  script: Script | undefined,
-  spec: ImportSpec,
-  missing: readonly { name: string; local: string }[],
-  style: CodeStyle,
-): string {
-  const quote = style.quotes === 'single' ? "'" : '"';
-  const source = quote + spec.from + quote;
-  const end = style.semicolons ? ';' : '';
-  const whole = missing.find(({ name }) => name === 'default')?.local;
-  const named = missing.filter(({ name }) => name !== 'default');
-  if (script?.moduleFormat === 'commonjs') {
-    const required = `require(${source})`;
-    if (missing.length === 0) return required + end;
-    const list = named.map(({ name, local }) => (name === local ? name : `${name}: ${local}`)).join(', ');
-    if (whole === undefined) return `const { ${list} } = ${required}${end}`;
-    const first = `const ${whole} = ${required}${spec.esm ? '.default' : ''}${end}`;
-    return named.length === 0 ? first : `${first}${style.eol}const { ${list} } = ${required}${end}`;
+/** Statements that go to the same place, as one splice each place. */
+function joined(splices: readonly Splice[]): Splice[] {
+  const result: Splice[] = [];
+  for (const splice of splices) {
+    const same = result.find((one) => one.at === splice.at && one.removed === '' && splice.removed === '');
+    if (same) same.inserted = mergeInserted(same.inserted, splice.inserted);
+    else result.push({ ...splice });
   }
-  const list = named.map(({ name, local }) => (name === local ? name : `${name} as ${local}`)).join(', ');
-  const clause = [whole, named.length > 0 ? `{ ${list} }` : undefined].filter((part) => part !== undefined).join(', ');
-  return clause === '' ? `import ${source}${end}` : `import ${clause} from ${source}${end}`;
+  return result;
 }
 
-/** Where a new import goes: behind the last one; else before the first statement, below header and directives. */
-function placeStatement(script: Script, statement: string, style: CodeStyle): Splice {
-  const { text } = script;
-  const last = lastImport(script);
-  if (last) {
-    const at = afterLineComment(text, last.end);
-    const rest = text.slice(at, lineEnd(text, at));
-    if (rest.trim() !== '') return { at, removed: '', inserted: style.eol + closed(statement) + style.eol };
-    return { at, removed: '', inserted: style.eol + guarded(statement, text, at) };
-  }
-  const first = script.program.body.find((node) => !('directive' in node && node.directive));
-  if (!first) {
-    const body = text.trimEnd();
-    const lead = body === '' ? '' : style.eol;
-    return {
-      at: body.length,
-      removed: '',
-      inserted: lead + statement + (text.length === body.length ? style.eol : ''),
-    };
-  }
-  const at = aboveComments(script, first.start);
-  const ownLine = text.slice(lineStart(text, at), at).trim() === '' || at <= 1;
-  if (!ownLine) return { at, removed: '', inserted: `${closed(statement)} ` };
-  return { at, removed: '', inserted: guarded(statement, text, at) + style.eol + style.eol };
+/** Before a first statement the last one alone keeps the blank line. */
+function mergeInserted(first: string, second: string): string {
+  const gap = /(\r?\n)\r?\n$/.exec(first);
+  return gap && second.endsWith(gap[0]) ? first.slice(0, -gap[0].length) + (gap[1] ?? '') + second : first + second;
 }
 
-function lastImport(script: Script): Node | undefined {
-  const { body } = script.program;
-  if (script.moduleFormat === 'esm') {
-    const last = body.findLast((node) => node.type === 'ImportDeclaration');
-    if (last) return last;
-  }
-  const isRequire = (node: Node): boolean =>
-    (node.type === 'VariableDeclaration' &&
-      node.declarations.every(({ init }) => init && originOf(script, init) !== undefined)) ||
-    (node.type === 'ExpressionStatement' && requiredModule(node.expression) !== undefined);
-  const start = body.findIndex(isRequire);
-  if (start === -1 || script.moduleFormat === 'esm') return undefined;
-  const run = body.slice(start);
-  const stop = run.findIndex((node) => !isRequire(node));
-  return run[(stop === -1 ? run.length : stop) - 1];
-}
-
-/** Above the comments that belong to the statement at `start`, but below a header: licence, pragma, or one that stands apart. */
-function aboveComments(script: Script, start: number): number {
-  const { text } = script;
-  let at = start;
-  for (const comment of script.comments.filter((one) => one.end <= start).toReversed()) {
-    const between = text.slice(comment.end, at);
-    const apart = (between.match(/\n/g) ?? []).length > 1;
-    const sameLineCode = text.slice(lineStart(text, comment.start), comment.start).trim() !== '';
-    if (between.trim() !== '' || apart || sameLineCode || isHeader(comment.value)) break;
-    at = comment.start;
-  }
-  return at;
-}
-
-function isHeader(comment: string): boolean {
-  return /^!|@license|licen[cs]e|copyright|SPDX-|@ts-(no)?check|eslint-|@jsx|@flow|prettier-ignore|global |^\/\s*<reference/i.test(
-    comment,
-  );
-}
-
-/** A statement that nothing on the next line can run into (ECMA-262, section 12.10: automatic semicolon insertion). */
-function guarded(statement: string, text: string, at: number): string {
-  const next = /^\s*(\S)/.exec(text.slice(at))?.[1] ?? '';
-  return !statement.startsWith('import') && '([`+-/*.'.includes(next || ' ') ? closed(statement) : statement;
-}
-
-function closed(statement: string): string {
-  return statement.endsWith(';') ? statement : `${statement};`;
-}
-
-function freeName(wanted: string, taken: ReadonlySet<string>): string {
+/** A name that nothing in the script has: the wanted one, else with the module's own name before it. */
+function freeName(wanted: string, from: string, taken: ReadonlySet<string>): string {
   if (!taken.has(wanted)) return wanted;
+  const words = (from.split('/').at(-1) ?? '').split(/[^A-Za-z0-9]+/).filter((word) => /^[A-Za-z]/.test(word));
+  const parts = [...words, wanted];
+  const base = parts
+    .map((word, index) => (index === 0 ? word.toLowerCase() : word.charAt(0).toUpperCase() + word.slice(1)))
+    .join('');
   for (let count = 1; ; count += 1) {
-    const name = count === 1 ? `${wanted}Plugin` : `${wanted}${count}`;
+    const name = count === 1 ? base : `${base}${count}`;
     if (!taken.has(name)) return name;
   }
-}
-
-/** Cuts a statement with its line, where it has one of its own. */
-function statementCut(text: string, node: Node): Splice {
-  const start = lineStart(text, node.start);
-  const lineBreak = /^[ \t]*(\r?\n|$)/.exec(text.slice(node.end));
-  const alone = text.slice(start, node.start).trim() === '' && lineBreak !== null;
-  const from = alone ? start : node.start;
-  const to = alone ? node.end + lineBreak[0].length : node.end;
-  return { at: from, removed: text.slice(from, to), inserted: '' };
 }

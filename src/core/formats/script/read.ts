@@ -1,8 +1,7 @@
 import type { Surroundings } from '../format.ts';
 import { splitPointer } from '../json-pointer.ts';
-import { exportedValue } from './exported.ts';
+import { configRoot } from './config-root.ts';
 import { isBlocked } from './blocked.ts';
-import { moduleScope } from './scope.ts';
 import { bare, keyName, parseScript, type Node, type Script } from './syntax.ts';
 import { ValueReader, type ConfigAddress, type Placed } from './values.ts';
 
@@ -70,10 +69,10 @@ export function readPaths(text: string, address: ConfigAddress, around: Surround
 }
 
 function valueAt(script: Script, address: ConfigAddress): Placed<Node> | 'absent' | undefined {
-  const exported = exportedValue(script);
-  if (isBlocked(exported)) return undefined;
+  const root = configRoot(script, address);
+  if (isBlocked(root)) return undefined;
   const reader = new ValueReader(script, address);
-  let place: Placed<Node> = { node: exported, scope: moduleScope(script) };
+  let place: Placed<Node> = root;
   for (const key of splitPointer(address.pointer)) {
     const objects = reader.objects(place.node, place.scope);
     const [only] = isBlocked(objects) ? [] : objects;

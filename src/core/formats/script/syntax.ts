@@ -11,6 +11,9 @@ export type NodeOf<Type extends Node['type']> = Node extends infer One
     : never
   : never;
 
+/** A member of an object that has a key; not a spread. */
+export type Property = Extract<NodeOf<'ObjectExpression'>['properties'][number], { type: 'Property' }>;
+
 export interface Script {
   text: string;
   program: Program;
@@ -102,9 +105,9 @@ function isNode(value: unknown): value is Node {
   return typeof value === 'object' && value !== null;
 }
 
-export function isFunction(
-  node: Node,
-): node is NodeOf<'ArrowFunctionExpression' | 'FunctionExpression' | 'FunctionDeclaration'> {
+export type FunctionNode = NodeOf<'ArrowFunctionExpression' | 'FunctionExpression' | 'FunctionDeclaration'>;
+
+export function isFunction(node: Node): node is FunctionNode {
   return (
     node.type === 'ArrowFunctionExpression' || node.type === 'FunctionExpression' || node.type === 'FunctionDeclaration'
   );
@@ -138,4 +141,14 @@ export function keyName(key: Node, computed: boolean): string | undefined {
   if (key.type === 'Literal' && typeof key.value === 'number') return String(key.value);
   if (key.type === 'TemplateLiteral' && key.quasis.length === 1) return key.quasis[0]?.value.cooked ?? undefined;
   return undefined;
+}
+
+/** The return statements of a function's own body, those of functions inside it left out. */
+export function returnsOf(body: Node): NodeOf<'ReturnStatement'>[] {
+  const returns: NodeOf<'ReturnStatement'>[] = [];
+  walk(body, (node) => {
+    if (node.type === 'ReturnStatement') returns.push(node);
+    return !isFunction(node);
+  });
+  return returns;
 }

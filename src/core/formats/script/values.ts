@@ -1,7 +1,18 @@
 import { blocked, isBlocked, type Blocked } from './blocked.ts';
-import { isReassigned, memberAssignment, originOf } from './bindings.ts';
+import { calledName, lookUp, type Placed } from './lookup.ts';
 import { boundNames, type Scope } from './scope.ts';
-import { bare, isFunction, keyName, walk, type Node, type NodeOf, type Script } from './syntax.ts';
+import {
+  bare,
+  isFunction,
+  keyName,
+  returnsOf,
+  type FunctionNode,
+  type Node,
+  type NodeOf,
+  type Script,
+} from './syntax.ts';
+
+export type { Placed };
 
 /** Where in a script a configuration value stands: a JSON Pointer (RFC 6901) into the value that the file exports. */
 export interface ConfigAddress {
@@ -12,15 +23,23 @@ export interface ConfigAddress {
   merges?: string[] | undefined;
   /** Keys by which an object is known to be this configuration, for calls that are not known. */
   keys?: string[] | undefined;
+  /** Where the value is that the pointer leads into; what the module exports by default where absent. */
+  root?: ConfigRoot | undefined;
 }
 
-export interface Placed<Kind extends Node> {
-  node: Kind;
-  scope: Scope;
+/** An export of another module; `default`, or `*` where a CommonJS module is itself what is called. */
+export interface ExportName {
+  from: string;
+  name: string;
 }
+
+/** A value that is found by what it is for: a named export, an argument of a call, what a class is decorated with. */
+export type ConfigRoot =
+  { export: string } | { call: ExportName; argument: number } | { decorator: ExportName; class?: string | undefined };
 
 export type ObjectPlace = Placed<NodeOf<'ObjectExpression'>>;
-export type ListPlace = Placed<NodeOf<'ArrayExpression'>>;
+/** A list literal, or a call whose arguments are the list. */
+export type ListPlace = Placed<NodeOf<'ArrayExpression'> | NodeOf<'CallExpression'>>;
 
 /** A member's value, or the object that it could be added to, or why neither can be told. */
 export type Member = { value: Placed<Node> } | { absentFrom: ObjectPlace } | Blocked;
@@ -65,7 +84,11 @@ export class ValueReader {
       const value = this.#lookup(node, scope);
       return isBlocked(value) ? value : this.list(value.node, value.scope);
     }
+    if (node.type === 'CallExpression' && node.callee.type !== 'MemberExpression') return this.#listOfCall(node, scope);
+    if (isFunction(node) && node.body) return this.#listOfFunction(node, scope);
     if (node.type === 'CallExpression' && node.callee.type === 'MemberExpression') {
+      const name = calledName(this.#script, node.callee);
+      if (name !== undefined && this.#address.helpers?.includes(name)) return this.#listOfCall(node, scope);
       const method = keyName(node.callee.property, node.callee.computed);
       const owner = node.callee.object;
       const first = node.arguments[0];
@@ -74,6 +97,32 @@ export class ValueReader {
       if (method !== undefined && KEEPS_ITEMS.has(method)) return this.list(owner, scope);
     }
     return blocked('the list is computed', node);
+  }
+
+  /** A helper takes a list, or the items of one as its arguments; any other call is not followed. */
+  #listOfCall(call: NodeOf<'CallExpression'>, scope: Scope): ListPlace | Blocked {
+    const name = calledName(this.#script, call.callee);
+    const known = name !== undefined && (this.#address.helpers?.includes(name) || this.#address.merges?.includes(name));
+    const [first, ...more] = call.arguments;
+    if (!known) return blocked('the list is the result of a call', call);
+    if (!first || more.length > 0 || first.type === 'SpreadElement') return { node: call, scope };
+    const inner = bare(first);
+    // One object alone is the first of the items; what is surely a list is the list.
+    if (inner.type === 'ObjectExpression') return { node: call, scope };
+    const list = this.list(inner, scope);
+    return isBlocked(list) && inner.type !== 'ArrayExpression' && inner.type !== 'Identifier'
+      ? { node: call, scope }
+      : list;
+  }
+
+  #listOfFunction(node: FunctionNode, outer: Scope): ListPlace | Blocked {
+    const parameters = node.params.flatMap((parameter) => boundNames(parameter));
+    const { body } = node;
+    if (!body) return blocked('the function has no body', node);
+    if (body.type !== 'BlockStatement') return this.list(body, { statements: [], parameters, outer });
+    const [only, ...more] = returnsOf(body);
+    if (!only?.argument || more.length > 0) return blocked('the function has no single list that it returns', node);
+    return this.list(only.argument, { statements: body.body, parameters, outer });
   }
 
   /** The value of a member of an object, through spreads. */
@@ -118,7 +167,7 @@ export class ValueReader {
   }
 
   #objectsOfCall(call: NodeOf<'CallExpression'>, scope: Scope): ObjectPlace[] | Blocked {
-    const name = this.#calledName(call.callee);
+    const name = calledName(this.#script, call.callee);
     const args = call.arguments.filter((argument) => argument.type !== 'SpreadElement');
     if (args.length !== call.arguments.length) return blocked('the arguments of the call are computed', call);
     const [first] = args;
@@ -175,21 +224,14 @@ export class ValueReader {
     return blocked('nothing is passed to this call', call);
   }
 
-  #returned(
-    node: NodeOf<'ArrowFunctionExpression' | 'FunctionExpression' | 'FunctionDeclaration'>,
-    outer: Scope,
-  ): ObjectPlace[] | Blocked {
+  #returned(node: FunctionNode, outer: Scope): ObjectPlace[] | Blocked {
     const body = node.body;
     const parameters = node.params.flatMap((parameter) => boundNames(parameter));
     if (!body) return blocked('the function has no body', node);
     if (body.type !== 'BlockStatement') return this.objects(body, { statements: [], parameters, outer });
     const scope: Scope = { statements: body.body, parameters, outer };
-    const returns: NodeOf<'ReturnStatement'>[] = [];
-    walk(body, (inner) => {
-      if (inner.type === 'ReturnStatement') returns.push(inner);
-      return !isFunction(inner);
-    });
-    if (returns.length === 0) return blocked('the function returns nothing', node);
+    const returns = returnsOf(body);
+    if (returns.length === 0) return this.#handedOver(body, parameters[0], scope);
     const all: ObjectPlace[] = [];
     for (const { argument, start } of returns) {
       if (!argument) return blocked('the function returns nothing here', { start });
@@ -200,6 +242,22 @@ export class ValueReader {
     return all;
   }
 
+  /** `(config) => { config.set({ … }) }`: the configuration is handed to what the function was given. */
+  #handedOver(body: NodeOf<'BlockStatement'>, parameter: string | undefined, scope: Scope): ObjectPlace[] | Blocked {
+    const calls = body.body.flatMap((statement) => {
+      const call = statement.type === 'ExpressionStatement' ? statement.expression : undefined;
+      if (call?.type !== 'CallExpression' || call.callee.type !== 'MemberExpression') return [];
+      const { object } = call.callee;
+      return object.type === 'Identifier' && object.name === parameter && call.arguments.length === 1 ? [call] : [];
+    });
+    const [only, ...more] = calls;
+    const argument = only?.arguments[0];
+    if (!argument || more.length > 0) return blocked('the function returns nothing', body);
+    const places = this.objects(argument, scope);
+    if (isBlocked(places) || places.every((place) => this.#looksRight(place))) return places;
+    return blocked('the function returns nothing', body);
+  }
+
   #either(one: Node, other: Node, scope: Scope): ObjectPlace[] | Blocked {
     const first = this.objects(one, scope);
     if (isBlocked(first)) return first;
@@ -208,59 +266,15 @@ export class ValueReader {
     return [...first, ...second.filter((place) => first.every((known) => known.node !== place.node))];
   }
 
-  #lookup(identifier: NodeOf<'Identifier'> | Node, scope: Scope): Placed<Node> | Blocked {
-    const name = identifier.type === 'Identifier' ? identifier.name : '';
-    for (let inner: Scope | undefined = scope; inner; inner = inner.outer) {
-      for (const statement of inner.statements) {
-        const declared = statement.type === 'ExportNamedDeclaration' ? statement.declaration : statement;
-        if (declared?.type === 'FunctionDeclaration' && declared.id?.name === name)
-          return { node: declared, scope: inner };
-        if (declared?.type !== 'VariableDeclaration') continue;
-        for (const { id, init } of declared.declarations) {
-          if (!boundNames(id).includes(name)) continue;
-          const origin = init && originOf(this.#script, init);
-          if (origin) return blocked(`"${name}" comes from another file ("${origin.from}")`, identifier);
-          if (id.type !== 'Identifier' || !init)
-            return blocked(`the value of "${name}" is not written here`, identifier);
-          return this.#settled(name, { node: init, scope: inner }, identifier);
-        }
-      }
-      if (inner.parameters.includes(name)) return blocked(`"${name}" is a parameter`, identifier);
-    }
-    const origin = originOf(this.#script, identifier);
-    return blocked(
-      origin ? `"${name}" comes from another file ("${origin.from}")` : `"${name}" is not declared here`,
-      identifier,
-    );
+  #lookup(identifier: Node, scope: Scope): Placed<Node> | Blocked {
+    return lookUp(this.#script, identifier, scope, this.#firstKey());
   }
 
-  #settled(name: string, value: Placed<Node>, identifier: Node): Placed<Node> | Blocked {
-    if (isReassigned(this.#script, name)) return blocked(`"${name}" is given another value later`, identifier);
-    const later = memberAssignment(this.#script, name, this.#firstKey());
-    return later ? blocked(`"${this.#firstKey()}" is assigned separately`, later) : value;
-  }
-
-  #localFunction(
-    callee: Node,
-    scope: Scope,
-  ): Placed<NodeOf<'ArrowFunctionExpression' | 'FunctionExpression' | 'FunctionDeclaration'>> | undefined {
+  #localFunction(callee: Node, scope: Scope): Placed<FunctionNode> | undefined {
     const value = this.#lookup(callee, scope);
     if (isBlocked(value)) return undefined;
     const node = bare(value.node);
     return isFunction(node) ? { node, scope: value.scope } : undefined;
-  }
-
-  /** The public name of what is called: as exported by its module where it is imported under another name. */
-  #calledName(callee: Node): string | undefined {
-    const node = bare(callee);
-    if (node.type === 'MemberExpression' && node.object.type === 'Identifier') {
-      const property = keyName(node.property, node.computed);
-      const origin = originOf(this.#script, node);
-      return origin ? origin.name : property === undefined ? undefined : `${node.object.name}.${property}`;
-    }
-    if (node.type !== 'Identifier') return undefined;
-    const origin = originOf(this.#script, node);
-    return origin && origin.name !== '*' && origin.name !== 'default' ? origin.name : node.name;
   }
 
   #looksRight({ node }: ObjectPlace): boolean {

@@ -1,0 +1,134 @@
+import { indentOf, lineBreakOf } from '../../text/code-style.ts';
+import { edited, refused, type Format, type Outcome, type Surroundings } from '../format.ts';
+import { insertMember, removeMember } from '../members.ts';
+import {
+  arrayContainer,
+  entryOf,
+  findArray,
+  isBlocked,
+  itemOf,
+  normalCode,
+  quoted,
+  textOf,
+  type PhpArray,
+} from './arrays.ts';
+import { childOf, listOf, readPhp, type Php, type PhpScript } from './document.ts';
+import {
+  addStatement,
+  addUse,
+  findStatement,
+  findUse,
+  lineCut,
+  type StatementOperation,
+  type UseOperation,
+} from './statements.ts';
+
+/**
+ * Operations on PHP files. `pointer` (RFC 6901) leads from an array into arrays inside it.
+ * - `entry`: the array has the entry `key` (as code) with the value `code`; another value is a refusal, unless `any`.
+ * - `item`: the list has the item `code`.
+ * - `use`: the class is imported, in order where the imports are. A short name that stands for another class is a refusal.
+ * - `statement`: the file (or with `in` the function that it returns) has a statement, last or before the first that begins as `before`.
+ */
+export type PhpOperation =
+  | { op: 'entry'; array: PhpArray; pointer: string; key: string; code: string; any?: boolean | undefined }
+  | { op: 'item'; array: PhpArray; pointer: string; code: string }
+  | UseOperation
+  | StatementOperation;
+
+type ArrayOperation = Extract<PhpOperation, { op: 'entry' | 'item' }>;
+
+export const php: Format<PhpOperation> = {
+  edit(text, operation, around) {
+    const script = readPhp(text, around.file);
+    if ('reason' in script) return refused(text, script.at, script.reason, handwork(operation));
+    if (operation.op === 'use') return addUse(script, operation, around, handwork(operation));
+    if (operation.op === 'statement') return addStatement(script, operation, around, handwork(operation));
+    return addToArray(script, operation, around);
+  },
+  remove(text, operation, around) {
+    const by = `Take out by hand: ${handwork(operation)}`;
+    const script = readPhp(text, around.file);
+    if ('reason' in script) return refused(text, script.at, script.reason, by);
+    if (operation.op === 'use' || operation.op === 'statement') {
+      const node = operation.op === 'use' ? findUse(script, operation) : findStatement(script, operation);
+      return node ? edited(text, [lineCut(text, node)]) : { kind: 'already', at: 0 };
+    }
+    return removeFromArray(script, operation, by);
+  },
+};
+
+function addToArray(script: PhpScript, operation: ArrayOperation, around: Surroundings): Outcome {
+  const { text } = script;
+  const found = findArray(script, operation.array, operation.pointer);
+  if (isBlocked(found)) return refused(text, found.at, found.blocked, handwork(operation));
+  const { array, rest } = found;
+  if (rest.length === 0) {
+    const present =
+      operation.op === 'entry' ? entryOf(script, array, operation.key) : itemOf(script, array, operation.code);
+    if (present && operation.op === 'entry' && !operation.any && !hasValue(script, present, operation.code))
+      return refused(text, present.start, `${operation.key} is there already, with another value`, handwork(operation));
+    if (present) return { kind: 'already', at: present.start };
+    if (operation.op === 'entry' && listOf(array, 'items').some(({ unpack }) => unpack === true))
+      return refused(
+        text,
+        array.start,
+        `${operation.key} may come from an array that is spread in`,
+        handwork(operation),
+      );
+  }
+  const container = arrayContainer(script, array);
+  if (!container)
+    return refused(text, array.start, 'the brackets of the array are not where they should be', handwork(operation));
+  const long = text[container.open - 1] === '(';
+  const made = memberText(operation, rest, long);
+  const style = {
+    indent: indentOf(text) ?? around.style.indent,
+    eol: lineBreakOf(text) ?? around.style.eol,
+    trailingComma: true,
+  };
+  // A list of PHP's own standard (PER Coding Style, section 2.6) ends in a comma where it spans lines.
+  const make = (indent: string): string => made.replaceAll('\n', `${style.eol}${indent}`);
+  return edited(text, insertMember(text, { ...container, bracket: '[' }, container.children.length, make, style));
+}
+
+function memberText(operation: ArrayOperation, rest: readonly string[], long: boolean): string {
+  const [open, close] = long ? ['array(', ')'] : ['[', ']'];
+  const own = operation.op === 'entry' ? `${operation.key} => ${operation.code}` : operation.code;
+  return rest.reduceRight((held, key) => `${quoted(key)} => ${open}${held}${close}`, own);
+}
+
+function hasValue(script: PhpScript, entry: Php, code: string): boolean {
+  const value = childOf(entry, 'value');
+  return value !== undefined && normalCode(textOf(script, value), script.uses) === normalCode(code, script.uses);
+}
+
+function removeFromArray(script: PhpScript, operation: ArrayOperation, by: string): Outcome {
+  const { text } = script;
+  const found = findArray(script, operation.array, operation.pointer);
+  if (isBlocked(found)) return refused(text, found.at, found.blocked, by);
+  const { array, rest } = found;
+  const member =
+    operation.op === 'entry' ? entryOf(script, array, operation.key) : itemOf(script, array, operation.code);
+  const container = arrayContainer(script, array);
+  if (rest.length > 0 || !member || !container) return { kind: 'already', at: array.start };
+  if (operation.op === 'entry' && !operation.any && !hasValue(script, member, operation.code))
+    return refused(text, member.start, `${operation.key} has been changed since`, by);
+  const index = container.children.findIndex(({ start }) => start === member.start);
+  return edited(text, removeMember(text, container, index));
+}
+
+function handwork(operation: PhpOperation): string {
+  if (operation.op === 'use')
+    return `Add the line\n  use ${operation.name}${operation.as ? ` as ${operation.as}` : ''};`;
+  if (operation.op === 'statement') return `Add at the end\n  ${operation.code}`;
+  const own = operation.op === 'entry' ? `${operation.key} => ${operation.code},` : `${operation.code},`;
+  const { array } = operation;
+  const where =
+    array === 'returned'
+      ? 'that the file returns'
+      : 'method' in array
+        ? `that ${array.method}() returns`
+        : `in $${array.property}`;
+  return `Put this into the array ${where}${operation.pointer === '' ? '' : ` at ${operation.pointer}`}:\n  ${own}`;
+}
