@@ -7,7 +7,15 @@ import { decode } from '../../src/core/doors/text.ts';
 import { editText, removeFromText, type FormatOperation } from '../../src/core/formats/formats.ts';
 import { DEFAULT_STYLE } from '../../src/core/text/code-style.ts';
 import { applySplices, recordSplices, takeBackSplices } from '../../src/core/text/splices.ts';
-import { CASES, type CorpusCase } from './cases.ts';
+import type { CheckedEdit, CorpusCase } from './case.ts';
+import { CODE_CASES } from './code-cases.ts';
+import { DATA_CASES } from './data-cases.ts';
+import { SCRIPT_CASES } from './script-cases.ts';
+
+// CORPUS_ONLY: a part of the name of the kinds that are looked at.
+const CASES = [...DATA_CASES, ...SCRIPT_CASES, ...CODE_CASES].filter(({ name }) =>
+  name.includes(process.env.CORPUS_ONLY ?? ''),
+);
 
 const LARGEST = 4 << 20;
 const roots =
@@ -16,6 +24,7 @@ const roots =
     : [
         path.join(projectRoot(), 'node_modules'),
         path.join(projectRoot(), 'demo/shelf'),
+        path.join(projectRoot(), 'test/corpus/shelf'),
         '/usr/share',
         '/usr/lib/node_modules',
       ];
@@ -28,18 +37,22 @@ interface Tally {
   refused: Map<string, number>;
   refusedEdits: number;
   wrong: string[];
+  checked: CheckedEdit[];
 }
 
 const tallies = new Map<CorpusCase, Tally>();
-const seen = new Set<string>();
+const seen = new Map<CorpusCase, Set<string>>();
 for (const root of roots) await visit(root);
 
 let wrong = 0;
-for (const [{ name }, tally] of tallies) {
+for (const [{ name, finish }, tally] of tallies) {
+  const last = finish?.(tally.checked);
+  tally.wrong.push(...(last?.faults ?? []));
   const share = ((100 * tally.refusedEdits) / Math.max(1, tally.edits + tally.already + tally.refusedEdits)).toFixed(1);
   process.stdout.write(
     `${name}: ${tally.files} files, ${tally.edits} edited, ${tally.already} already so, ${tally.refusedEdits} refused (${share} %), ${tally.wrong.length} wrong, ${tally.inexact} ambiguous to take back\n`,
   );
+  if (last) process.stdout.write(`  ${last.note}\n`);
   for (const [reason, count] of [...tally.refused].sort((a, b) => b[1] - a[1]).slice(0, 12))
     process.stdout.write(`  refused ${count} ×: ${reason}\n`);
   for (const line of tally.wrong.slice(0, 40)) process.stdout.write(`  WRONG ${line}\n`);
@@ -59,8 +72,7 @@ async function visit(folder: string): Promise<void> {
     if (entry.isDirectory()) {
       if (entry.name !== '.cache') await visit(file);
     } else if (entry.isFile()) {
-      const kind = CASES.find((one) => one.matches(file));
-      if (kind) await check(kind, file);
+      for (const kind of CASES.filter((one) => one.matches(file))) await check(kind, file);
     }
   }
 }
@@ -68,8 +80,10 @@ async function visit(folder: string): Promise<void> {
 async function check(kind: CorpusCase, file: string): Promise<void> {
   const { size } = fs.statSync(file);
   const text = size > LARGEST ? undefined : decode(fs.readFileSync(file));
-  if (text === undefined || seen.has(text)) return;
-  seen.add(text);
+  const known = seen.get(kind) ?? new Set<string>();
+  seen.set(kind, known);
+  if (text === undefined || known.has(text) || kind.skips?.(text, file)) return;
+  known.add(text);
   const tally = tallies.get(kind) ?? {
     files: 0,
     edits: 0,
@@ -78,10 +92,11 @@ async function check(kind: CorpusCase, file: string): Promise<void> {
     refused: new Map<string, number>(),
     refusedEdits: 0,
     wrong: [],
+    checked: [],
   };
   tallies.set(kind, tally);
   tally.files += 1;
-  for (const operation of kind.operations(text)) {
+  for (const operation of kind.operations(text, file)) {
     try {
       await tryOne(kind, tally, file, text, operation);
     } catch (error) {
@@ -116,6 +131,7 @@ async function tryOne(
   const say = (fault: string): void =>
     void tally.wrong.push(`${file} (${JSON.stringify(operation.operation).slice(0, 80)}): ${fault}`);
   if (applySplices(text, outcome.splices) !== outcome.text) say('the splices are not the edit');
+  if (kind.finish) tally.checked.push({ file, before: text, after: outcome.text });
   const fault = kind.fault(text, outcome.text, operation, file);
   if (fault !== undefined) say(fault);
   const again = await editText(outcome.text, operation, around);

@@ -341,6 +341,24 @@ export const LISTS: ScriptShape[] = [
     refused: 'computed',
     code: 'export default { rules: {} }\n',
   },
+  {
+    title: 'one object where a list may be, too',
+    operation: { ...FLAT, address: { pointer: '', flat: true } },
+    code: `${IMPORT}export default «[»{ rules: {} }«, ...beans.configs.recommended]»\n`,
+    removed: 'export default [{ rules: {} }]\n',
+  },
+  {
+    title: 'a list that a call makes',
+    operation: { ...FLAT, address: { pointer: '', flat: true } },
+    code: "import peas from 'peas'\n«import beans from 'beans'\n»export default «[await »peas({ rows: 2 })«, ...beans.configs.recommended].flat()»\n",
+    removed: "import peas from 'peas'\nexport default [await peas({ rows: 2 })].flat()\n",
+  },
+  {
+    title: 'a list that a required call makes',
+    operation: { ...FLAT, address: { pointer: '', flat: true }, code: "{ name: 'beans' }", imports: [] },
+    code: "module.exports = «[»require('peas')({ rows: 2 })«, { name: 'beans' }].flat()»\n",
+    removed: "module.exports = [require('peas')({ rows: 2 })].flat()\n",
+  },
 
   {
     title: 'a route',

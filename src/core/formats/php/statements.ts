@@ -36,6 +36,8 @@ export function addUse(script: PhpScript, operation: UseOperation, around: Surro
     return refused(text, groups[0]?.start, `${short} stands for ${present} in this file`, handwork);
   if (script.statements.some((node) => node.kind === 'class' && nameOf(node) === short))
     return refused(text, undefined, `the file has a class ${short} of its own`, handwork);
+  if (script.uses.size === 0 && !script.namespace && !/^\s*(?:#![^\n]*\n)?<\?php\s/.test(text.replace('\uFEFF', '')))
+    return refused(text, 0, 'the file begins with HTML', handwork);
   const eol = lineBreakOf(text) ?? around.style.eol;
   const line = `use ${operation.name}${operation.as ? ` as ${operation.as}` : ''};`;
   return edited(text, [placeUse(script, groups, operation.name, line, eol)]);

@@ -1,10 +1,12 @@
 import { splitPointer } from '../json-pointer.ts';
 import type { CodeStyle } from '../../text/code-style.ts';
+import type { Splice } from '../../text/splices.ts';
 import { edited, refused } from '../format.ts';
 import { insertMember, removeMember } from '../members.ts';
 import { namesIn, originOf } from './bindings.ts';
 import { isBlocked } from './blocked.ts';
 import { indented, itemsOf, listContainer, makeMember, memberStyle } from './containers.ts';
+import { configRoot } from './config-root.ts';
 import { findList } from './exported.ts';
 import { fitExpression } from './fragment.ts';
 import { planImports } from './imports.ts';
@@ -17,9 +19,12 @@ export const items: ScriptEditor<ItemOperation> = {
   edit(script, operation, style, around) {
     const { text } = script;
     const target = findList(script, operation.address);
-    if (isBlocked(target)) return refused(text, target.at, target.blocked, items.handwork(script, operation, style));
+    const whole = isBlocked(target) ? wholeValue(script, operation.address) : undefined;
+    if (isBlocked(target) && !whole)
+      return refused(text, target.at, target.blocked, items.handwork(script, operation, style));
     const plan = planImports(script, operation.imports ?? [], namesIn(script), style);
     const code = fitItem(operation.code, plan.locals, style);
+    if (isBlocked(target)) return edited(text, [...plan.splices, ...asFirstItem(script, whole, code)]);
     if (!('list' in target)) {
       const made = makeMember(text, target.makeIn.node, target.keys, `[${code}]`, style);
       return edited(text, [...plan.splices, ...made]);
@@ -63,6 +68,26 @@ export const items: ScriptEditor<ItemOperation> = {
     return `put this into ${list}:\n  ${fitItem(operation.code, new Map(), style)}`;
   },
 };
+
+/** The exported value, where by contract it is a list or an item and is written as neither a list nor a function. */
+function wholeValue(script: Script, address: ItemOperation['address']): Node | undefined {
+  const root = address.flat && address.pointer === '' ? configRoot(script, address) : undefined;
+  if (!root || isBlocked(root)) return undefined;
+  const isNamed =
+    script.program.body.some(({ type }) => type === 'ExportNamedDeclaration') && root.node.type === 'Identifier';
+  return isNamed || !/^(Call|Object|Await|Identifier|Member)/.test(bare(root.node).type) ? undefined : root.node;
+}
+
+/** Makes a value the first item of a list; one that may be a list itself, or a promise of one, is taken apart when it is read. */
+function asFirstItem(script: Script, value: Node | undefined, code: string): Splice[] {
+  if (!value) return [];
+  const isOne = bare(value).type === 'ObjectExpression';
+  const waits = script.moduleFormat === 'esm' && value.type !== 'AwaitExpression' && !isOne;
+  return [
+    { at: value.start, removed: '', inserted: waits ? '[await ' : '[' },
+    { at: value.end, removed: '', inserted: `, ${code}]${isOne ? '' : '.flat()'}` },
+  ];
+}
 
 function presentItem(
   script: Script,

@@ -23,6 +23,8 @@ export interface ConfigAddress {
   merges?: string[] | undefined;
   /** Keys by which an object is known to be this configuration, for calls that are not known. */
   keys?: string[] | undefined;
+  /** By contract the value is a list or one item of it: one that is not written as a list is made the first of a new one. */
+  flat?: boolean | undefined;
   /** Where the value is that the pointer leads into; what the module exports by default where absent. */
   root?: ConfigRoot | undefined;
 }

@@ -1,22 +1,10 @@
+import { base, type CorpusCase } from './case.ts';
 import { parse as parseJsonc } from 'jsonc-parser';
 import { parse as parsePage } from 'parse5';
-import postcss from 'postcss';
 import type { FormatOperation } from '../../src/core/formats/formats.ts';
 import { parse as parseYaml } from 'yaml';
 import { environmentLines } from '../../src/core/formats/dotenv.ts';
 import { parseIni } from '../../src/core/formats/ini.ts';
-import { parseScript } from '../../src/core/formats/script/syntax.ts';
-
-/** One kind of file: which ones they are, what is asked of each, and how a result is checked by other means than ours. */
-export interface CorpusCase {
-  name: string;
-  matches(file: string): boolean;
-  operations(text: string): FormatOperation[];
-  /** Why an edited text is wrong, judged by a parser; undefined where it is right. */
-  fault(before: string, after: string, operation: FormatOperation, file: string): string | undefined;
-}
-
-const base = (file: string): string => file.slice(file.lastIndexOf('/') + 1);
 
 const JSON_OPERATIONS: FormatOperation[] = [
   { format: 'json', operation: { op: 'set', pointer: '/ligamentCorpus', value: 'beans' } },
@@ -32,6 +20,7 @@ const JSON_OPERATIONS: FormatOperation[] = [
   },
   { format: 'json', operation: { op: 'set', pointer: '/compilerOptions/paths/@corpus~1*', value: ['./src/*'] } },
   { format: 'json', operation: { op: 'add', pointer: '/files', value: 'ligament-corpus' } },
+  { format: 'json', operation: { op: 'add', pointer: '/keywords', value: 'ligament-corpus', place: 'first' } },
 ];
 
 const YAML_OPERATIONS: FormatOperation[] = [
@@ -54,8 +43,10 @@ function expectedJson(value: unknown, { format, operation }: FormatOperation): u
     at[key] ??= {};
     at = at[key] as Record<string, unknown>;
   }
-  at[last] =
-    operation.op === 'add' ? [...((at[last] as unknown[] | undefined) ?? []), operation.value] : operation.value;
+  const items = (at[last] as unknown[] | undefined) ?? [];
+  const list =
+    operation.op === 'add' && operation.place === 'first' ? [operation.value, ...items] : [...items, operation.value];
+  at[last] = operation.op === 'add' ? list : operation.value;
   return copy;
 }
 
@@ -75,34 +66,7 @@ function jsonFault(before: string, after: string, operation: FormatOperation): s
     : 'another value than was asked for';
 }
 
-const IMPORTS: FormatOperation[] = [
-  { format: 'script', operation: { op: 'import', import: { from: './ligament-corpus.css' } } },
-  {
-    format: 'script',
-    operation: { op: 'import', import: { from: 'ligament-corpus', default: 'corpus', named: { bed: 'bed' } } },
-  },
-];
-const ITEM: FormatOperation = {
-  format: 'script',
-  operation: {
-    op: 'item',
-    address: { pointer: '/plugins', helpers: ['defineConfig'], merges: ['mergeConfig'], keys: ['plugins'] },
-    code: 'corpus()',
-    imports: [{ from: 'ligament-corpus', default: 'corpus' }],
-  },
-};
-
-/** The statements of a script as texts, without what was put in. */
-function scriptFault(before: string, after: string, _: FormatOperation, file: string): string | undefined {
-  const parsed = parseScript(after, file);
-  if ('fault' in parsed) return `it does not parse any more: ${parsed.fault.message}`;
-  const original = parseScript(before, file);
-  if ('fault' in original) return 'the original did not parse';
-  const added = parsed.program.body.length - original.program.body.length;
-  return added >= 0 && added <= 2 ? undefined : `${added} statements more`;
-}
-
-export const CASES: CorpusCase[] = [
+export const DATA_CASES: CorpusCase[] = [
   {
     name: 'manifests',
     matches: (file) => base(file) === 'package.json',
@@ -117,47 +81,30 @@ export const CASES: CorpusCase[] = [
     fault: jsonFault,
   },
   {
-    name: 'scripts that export a configuration',
-    matches: (file) =>
-      /(^|\.)(config|conf|rc)\.[cm]?[jt]s$|^(\.eslintrc|karma\.conf|rollup\.config|gulpfile)\.[cm]?js$/.test(
-        base(file),
-      ),
-    operations: () => [...IMPORTS, ITEM],
-    fault: scriptFault,
-  },
-  {
-    name: 'modules',
-    matches: (file) => /\.([cm]?js|jsx|[cm]?ts|tsx)$/.test(file) && !/\.d\.[cm]?ts$/.test(file),
-    operations: () => IMPORTS,
-    fault: scriptFault,
-  },
-  {
-    name: 'style sheets',
-    matches: (file) => file.endsWith('.css'),
-    operations: () => [{ format: 'style', operation: { op: 'import', source: 'ligament-corpus' } }],
-    fault(before, after) {
-      const rest = postcss.parse(after.replace(/^\uFEFF/, ''));
-      rest.nodes
-        .filter((node) => node.type === 'atrule' && node.params.includes('ligament-corpus'))
-        .forEach((node) => node.remove());
-      const nodes = (root: postcss.Root): string => root.nodes.map((node) => node.toString()).join('\n');
-      return nodes(rest) === nodes(postcss.parse(before.replace(/^\uFEFF/, '')))
-        ? undefined
-        : 'other rules than before';
-    },
-  },
-  {
     name: 'pages',
     matches: (file) => /\.html?$/.test(file),
     operations: () => [
       { format: 'markup', operation: { op: 'link', rel: 'stylesheet', href: './ligament-corpus.css' } },
+      {
+        format: 'markup',
+        operation: {
+          op: 'element',
+          tag: 'script',
+          attributes: { src: './ligament-corpus.js', type: 'module' },
+          identity: ['src'],
+          in: 'body',
+        },
+      },
+      { format: 'markup', operation: { op: 'attribute', of: { tag: 'body' }, name: 'data-corpus', value: 'beans' } },
     ],
-    fault(before, after) {
+    fault(before, after, { operation }) {
       const count = (text: string): number =>
         JSON.stringify(parsePage(text), (key, value: unknown) => (key === 'parentNode' ? undefined : value)).split(
           '"tagName"',
         ).length;
-      return count(after) === count(before) + 1 ? undefined : 'another page than before with one link more';
+      return count(after) === count(before) + (operation.op === 'attribute' ? 0 : 1)
+        ? undefined
+        : 'another page than before with one link more';
     },
   },
   {
