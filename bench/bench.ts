@@ -4,6 +4,7 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { projectRoot } from '../demo/registry/open.ts';
+import { benchEditing } from './editing.ts';
 
 const RUNS = 25;
 const root = projectRoot();
@@ -43,6 +44,9 @@ for (const { name, args, aim } of cases) {
   );
 }
 fs.rmSync(top, { recursive: true, force: true });
+
+process.stdout.write('\n');
+benchEditing(root);
 
 function time(args: string[]): number {
   const start = performance.now();

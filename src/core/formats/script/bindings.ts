@@ -7,8 +7,29 @@ export interface Origin {
   name: string;
 }
 
+/** Names that a new one must not have. */
+export interface TakenNames {
+  has(name: string): boolean;
+  add(name: string): void;
+}
+
 /** Every identifier name that occurs in a script, so that a new one can be chosen which is surely free. */
-export function namesIn(script: Script): Set<string> {
+export function namesIn(script: Script): TakenNames {
+  const added = new Set<string>();
+  let occurring: Set<string> | undefined;
+  return {
+    has(name) {
+      if (added.has(name)) return true;
+      // What does not even stand in the text needs no look at the syntax.
+      if (!script.text.includes(name)) return false;
+      occurring ??= identifiersOf(script);
+      return occurring.has(name);
+    },
+    add: (name) => void added.add(name),
+  };
+}
+
+function identifiersOf(script: Script): Set<string> {
   const names = new Set<string>();
   walk(script.program, (node) => {
     if (node.type === 'Identifier' || node.type === 'JSXIdentifier') names.add(node.name);

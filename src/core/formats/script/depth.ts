@@ -8,6 +8,7 @@ const MOST_ELSE_IFS = 8000;
  * one pass; what stands in strings counts too, which errs on the safe side.
  */
 export function isTooDeep(text: string): boolean {
+  if (text.length < Math.min(MOST_BRACKETS, MOST_IN_A_RUN, MOST_ELSE_IFS)) return false;
   let depth = 0;
   let run = 0;
   let elseIfs = 0;

@@ -1,7 +1,7 @@
 import type { CodeStyle } from '../../text/code-style.ts';
 import { applySplices, type Splice } from '../../text/splices.ts';
 import { insertMember, removeMember, type Container } from '../members.ts';
-import { originOf, originsOf, requiredModule, usesOf } from './bindings.ts';
+import { originOf, originsOf, requiredModule, usesOf, type TakenNames } from './bindings.ts';
 import { placeImport } from './import-place.ts';
 import {
   localNameOf,
@@ -24,7 +24,7 @@ export interface ImportPlan {
 export function planImports(
   script: Script,
   specs: readonly ImportSpec[],
-  taken: Set<string>,
+  taken: TakenNames,
   style: CodeStyle,
 ): ImportPlan {
   const locals = new Map<string, string>();
@@ -38,7 +38,7 @@ export function planImports(
 }
 
 /** What has to be put in so that the script has the import. */
-export function planImport(script: Script, spec: ImportSpec, taken: Set<string>, style: CodeStyle): ImportPlan {
+export function planImport(script: Script, spec: ImportSpec, taken: TakenNames, style: CodeStyle): ImportPlan {
   const locals = new Map<string, string>();
   const missing: WantedName[] = [];
   for (const { name, local: wanted } of wantedNames(spec)) {
@@ -253,7 +253,7 @@ function mergeInserted(first: string, second: string): string {
 }
 
 /** A name that nothing in the script has: the wanted one, else with the module's own name before it. */
-function freeName(wanted: string, from: string, taken: ReadonlySet<string>): string {
+function freeName(wanted: string, from: string, taken: Pick<TakenNames, 'has'>): string {
   if (!taken.has(wanted)) return wanted;
   const words = (from.split('/').at(-1) ?? '').split(/[^A-Za-z0-9]+/).filter((word) => /^[A-Za-z]/.test(word));
   const parts = [...words, wanted];

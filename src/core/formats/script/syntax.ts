@@ -17,7 +17,7 @@ export type Property = Extract<NodeOf<'ObjectExpression'>['properties'][number],
 export interface Script {
   text: string;
   program: Program;
-  comments: Comment[];
+  readonly comments: Comment[];
   /** `commonjs` where the file is written with `require` and `module.exports`. */
   moduleFormat: 'esm' | 'commonjs';
 }
@@ -54,9 +54,16 @@ function parseAnew(text: string, file: string): Parsed {
     const error = result.errors[0];
     if (error) return { fault: { message: error.message, offset: error.labels[0]?.start ?? 0 } };
     const { program } = result;
-    // The first line of a program that is run by name comes as a comment too; nothing may ever go above it.
-    const comments = result.comments.filter(({ start }) => start !== program.hashbang?.start);
-    return { text, program, comments, moduleFormat: moduleFormatOf(program, body, file) };
+    return {
+      text,
+      program,
+      // Few edits ask for comments, and the parser hands them over only when asked.
+      get comments() {
+        // The first line of a program that is run by name comes as one too; nothing may ever go above it.
+        return result.comments.filter(({ start }) => start !== program.hashbang?.start);
+      },
+      moduleFormat: moduleFormatOf(program, body, file),
+    };
   } catch (error) {
     return { fault: { message: error instanceof Error ? error.message : String(error), offset: 0 } };
   }
@@ -79,12 +86,24 @@ function moduleFormatOf(program: Program, text: string, file: string): 'esm' | '
 
 /** Calls `see` for a node and all below it; where it returns false, not for what is below. Iterative: depth is no danger. */
 export function walk(root: Node, see: (node: Node, parent: Node | undefined) => boolean | void): void {
-  const open: { node: Node; parent: Node | undefined }[] = [{ node: root, parent: undefined }];
-  for (let next = open.pop(); next; next = open.pop()) {
-    if (see(next.node, next.parent) === false) continue;
-    const children = childrenOf(next.node);
-    for (let index = children.length - 1; index >= 0; index -= 1) {
-      open.push({ node: children[index] as Node, parent: next.node });
+  const nodes: Node[] = [root];
+  const parents: (Node | undefined)[] = [undefined];
+  for (let node = nodes.pop(); node; node = nodes.pop()) {
+    if (see(node, parents.pop()) === false) continue;
+    const members = node as unknown as Record<string, unknown>;
+    const keys = visitorKeys[node.type] ?? [];
+    for (let index = keys.length - 1; index >= 0; index -= 1) {
+      const value = members[keys[index] ?? ''];
+      if (Array.isArray(value)) {
+        for (let at = value.length - 1; at >= 0; at -= 1) {
+          if (!isNode(value[at])) continue;
+          nodes.push(value[at] as Node);
+          parents.push(node);
+        }
+      } else if (isNode(value)) {
+        nodes.push(value);
+        parents.push(node);
+      }
     }
   }
 }
