@@ -2,7 +2,42 @@ import { describe, expect, it } from 'vitest';
 import { editText, type FormatOperation } from '../../../src/core/formats/formats.ts';
 import { DEFAULT_STYLE } from '../../../src/core/text/code-style.ts';
 
+const ITEM = { imports: [{ from: 'beans', default: 'beans' }] };
+const SERVER = { from: 'express', name: 'default', as: 'app' };
 const OPERATIONS: Record<string, FormatOperation> = {
+  'App.vue': { format: 'component', operation: { op: 'template-child', element: 'main', code: '<Beans />' } },
+  'Plot.vue': {
+    format: 'component',
+    operation: { op: 'script', script: { op: 'import', import: { from: 'beans', default: 'beans' } } },
+  },
+  'pom.xml': { format: 'xml', operation: { op: 'text', path: ['project', 'a', 'b'], value: 'c' } },
+  'config.php': { format: 'php', operation: { op: 'entry', array: 'returned', pointer: '/a', key: "'b'", code: '1' } },
+  'routes.php': { format: 'php', operation: { op: 'statement', code: 'sow();' } },
+  'theme.scss': { format: 'style', operation: { op: 'use', source: 'beans' } },
+  'rule.css': { format: 'style', operation: { op: 'rule', selector: 'a', declarations: { color: 'red' } } },
+  'page.html': {
+    format: 'markup',
+    operation: { op: 'attribute', of: { tag: 'body' }, name: 'class', value: 'a', token: true },
+  },
+  'wrap.js': { format: 'script', operation: { op: 'wrap', call: 'beans', ...ITEM } },
+  'server.js': {
+    format: 'script',
+    operation: { op: 'register', on: SERVER, call: 'use(beans())', phase: 'routes', ...ITEM },
+  },
+  'main.js': {
+    format: 'script',
+    operation: { op: 'chain', on: SERVER, call: 'use(beans)', before: ['mount'], ...ITEM },
+  },
+  'root.jsx': {
+    format: 'script',
+    operation: { op: 'wrap-element', element: { argument: 'render' }, open: '<Bed>', close: '</Bed>' },
+  },
+  'types.ts': { format: 'script', operation: { op: 'augment', module: 'beans', interface: 'Bed', members: ['a: 1'] } },
+  'flat.js': {
+    format: 'script',
+    operation: { op: 'item', address: { pointer: '', flat: true }, code: 'beans', ...ITEM },
+  },
+  'drop.json': { format: 'json', operation: { op: 'drop', pointer: '/a/b', was: 1 } },
   '.env': { format: 'dotenv', operation: { op: 'set', key: 'A', value: 'b' } },
   '.editorconfig': { format: 'ini', operation: { op: 'set', section: '*', key: 'a', value: 'b' } },
   'tsconfig.json': { format: 'json', operation: { op: 'set', pointer: '/a/b', value: 1 } },

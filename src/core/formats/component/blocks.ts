@@ -3,9 +3,12 @@ import { bracketDepth } from '../nesting.ts';
 
 const MOST_LEVELS = 500;
 const MOST_TAGS = 100_000;
+// Far beyond what anybody writes, and what the parser reads within a second.
+const LARGEST = 2 << 20;
 
 /** Reads a component into its blocks; a text where it cannot be read, which says why. */
 export function readComponent(text: string): RootNode | string {
+  if (text.length > LARGEST) return 'it is too large';
   if (bracketDepth(text) > MOST_LEVELS || tagDepth(text) > MOST_LEVELS) return 'it is nested too deeply';
   const errors: string[] = [];
   try {

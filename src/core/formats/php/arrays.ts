@@ -66,7 +66,7 @@ export function textOf({ text }: PhpScript, node: Php): string {
 export function normalCode(code: string, uses: ReadonlyMap<string, string>): string {
   return code
     .replaceAll(/"([^"\\$\n]*)"/g, "'$1'")
-    .replaceAll(/\\?[A-Za-z_][\w\\]*(?=::)/g, (name) => {
+    .replaceAll(/(?<![\w\\])\\?[A-Za-z_][\w\\]*(?=::)/g, (name) => {
       const plain = name.replace(/^\\/, '');
       const [head = '', ...rest] = plain.split('\\');
       const full = name.startsWith('\\') ? undefined : uses.get(head);

@@ -25,9 +25,12 @@ export interface PhpScript {
 }
 
 const MOST_LEVELS = 250;
+// Far beyond what anybody writes, and what the parser reads within a second.
+const LARGEST = 2 << 20;
 
 /** Reads a PHP file; texts with several namespaces are not edited. */
 export function readPhp(text: string, file: string): PhpScript | PhpFault {
+  if (text.length > LARGEST) return { reason: 'it is too large', at: 0 };
   if (bracketDepth(text.replaceAll('(', '[').replaceAll(')', ']')) > MOST_LEVELS)
     return { reason: 'it is nested too deeply', at: 0 };
   let program: Php;
