@@ -52,11 +52,11 @@ export function benchEditing(root: string): void {
 
 function compare(name: string, samples: readonly Sample[]): void {
   const [parse = 0, edit = 0] = timed(samples, [
-    ({ file, text }) => void parseSync(file, text, { lang: languageOf(file), sourceType: 'unambiguous' }).program,
-    ({ file, text }) => void script.edit(text, IMPORT, { file, style: DEFAULT_STYLE }),
+    ({ file, text }) => parseSync(file, text, { lang: languageOf(file), sourceType: 'unambiguous' }).program,
+    ({ file, text }) => script.edit(text, IMPORT, { file, style: DEFAULT_STYLE }),
   ]);
   // By itself: what it leaves behind to be cleared away would be counted on the others.
-  const [print = 0] = timed(samples, [({ text }) => void reprint(text)]);
+  const [print = 0] = timed(samples, [({ text }) => reprint(text)]);
   const own = samples.filter((one) => !onlyAdds(one.text, ownEdit(one))).length;
   const other = samples.filter((one) => !onlyAdds(one.text, reprint(one.text))).length;
   const verdict = (met: boolean): string => (met ? 'met' : 'missed');
@@ -72,7 +72,7 @@ function compare(name: string, samples: readonly Sample[]): void {
 }
 
 /** The least of several rounds over all samples for each way, in milliseconds; the ways take turns. */
-function timed(samples: readonly Sample[], ways: readonly ((sample: Sample) => void)[]): number[] {
+function timed(samples: readonly Sample[], ways: readonly ((sample: Sample) => unknown)[]): number[] {
   const least = ways.map(() => Number.POSITIVE_INFINITY);
   const rounds = Math.max(ROUNDS, Math.ceil(SAMPLES_IN_ALL / Math.max(1, samples.length)));
   for (let round = 0; round <= rounds; round += 1) {

@@ -8,7 +8,37 @@ import { fileURLToPath } from 'node:url';
 const root = fileURLToPath(new URL('..', import.meta.url));
 
 for (const folder of ['.', 'demo/shelf/vite4']) installIfNeeded(path.join(root, folder));
+if (process.argv.includes('--corpus')) installCorpus();
 buildIfNeeded();
+
+/** Real files for the corpus: packages that are only read, and on Debian (as root) the system's PHP and Maven packages. */
+function installCorpus() {
+  const folder = path.join(root, 'test/corpus/shelf');
+  if (!existsSync(path.join(folder, 'node_modules/.package-lock.json'))) {
+    console.error('installing the packages whose files are read (some minutes, 0.8 GB)');
+    run(
+      'npm',
+      ['install', '--ignore-scripts', '--legacy-peer-deps', '--no-audit', '--no-fund', '--no-package-lock'],
+      folder,
+    );
+  }
+  if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get') || existsSync('/usr/share/php/Symfony')) return;
+  console.error('installing PHP and Maven packages of the system');
+  const packages = [
+    'php-cli',
+    'php-symfony',
+    'php-twig',
+    'phpunit',
+    'composer',
+    'maven',
+    'junit5',
+    'libspring-core-java',
+  ];
+  const result = spawnSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...packages], {
+    stdio: 'ignore',
+  });
+  if (result.status !== 0) console.error('they cannot be installed here: the corpus goes without them');
+}
 
 function installIfNeeded(folder) {
   const lockfile = path.join(folder, 'package-lock.json');

@@ -15,7 +15,7 @@ export interface CorpusCase {
   /** Why an edited text is wrong, judged by a parser; undefined where it is right. */
   fault(before: string, after: string, operation: FormatOperation, file: string): string | undefined;
   /** A last check of all edits, by the language's own program; the faults that it finds. `note` tells what was checked. */
-  finish?(edits: readonly CheckedEdit[]): { faults: string[]; note: string };
+  finish?: (edits: readonly CheckedEdit[]) => { faults: string[]; note: string };
   /** Texts that are left out: not of this kind after all. */
   skips?(text: string, file: string): boolean;
 }

@@ -36,7 +36,9 @@ function withoutMark(parse: ParseSheet, text: string): string {
             : '';
     if (own.includes(MARK)) node.remove();
   });
-  root.walkRules((rule) => void (rule.nodes.length === 0 && rule.remove()));
+  root.walkRules((rule) => {
+    if (rule.nodes.length === 0) rule.remove();
+  });
   return root.nodes.map((node) => node.toString().replaceAll(/;?\s*\}/g, '}')).join('\n');
 }
 

@@ -19,7 +19,8 @@ const AUGMENT: FormatOperation = {
   format: 'script',
   operation: { op: 'augment', module: 'ligament-corpus', interface: 'Bed', members: ['beans: number'] },
 };
-const HELPERS = ['defineConfig', 'config', 'definePackage', 'tseslint.config'];
+const HELPERS = ['defineConfig', 'config'];
+const VARIADIC = ['defineConfig', 'config', 'tseslint.config'];
 const KEYS = [
   'plugins',
   'rules',
@@ -37,8 +38,9 @@ const KEYS = [
 
 /** What is asked of a configuration: an item of its list where it is one, else an entry; and that it is wrapped. */
 function configOperations(text: string, file: string): FormatOperation[] {
-  const list = { pointer: '', helpers: HELPERS, flat: true };
-  const isList = /^eslint\.config/.test(base(file)) || 'line' in locate(text, list, { file, style: DEFAULT_STYLE });
+  const isFlat = base(file).startsWith('eslint.config');
+  const list = { pointer: '', helpers: HELPERS, ...(isFlat ? { variadic: VARIADIC, flat: true } : {}) };
+  const isList = isFlat || 'line' in locate(text, list, { file, style: DEFAULT_STYLE });
   const address = { pointer: '', helpers: HELPERS, merges: ['mergeConfig', 'merge'], keys: KEYS };
   return [
     isList

@@ -308,6 +308,43 @@ const IMPORT: FormatOperation = component({
   script: { op: 'import', import: { from: './Beans.vue', default: 'Beans' } },
 });
 
+export const LINE_SHAPES: TextShape[] = [
+  {
+    title: 'environment: a value replaced',
+    file: '.env',
+    edit: { format: 'dotenv', operation: { op: 'set', key: 'BEDS', value: '4', replace: '3' } },
+    code: 'A=1\nBEDS=‹3→4›\n',
+    removed: 'A=1\n',
+  },
+  {
+    title: 'environment: a value that is not the one to replace',
+    file: '.env',
+    edit: { format: 'dotenv', operation: { op: 'set', key: 'BEDS', value: '4', replace: '3' } },
+    refused: 'another value',
+    code: 'BEDS=5\n',
+  },
+  {
+    title: 'environment: a value with a comment behind it',
+    file: '.env',
+    edit: { format: 'dotenv', operation: { op: 'set', key: 'BEDS', value: '4', replace: '3' } },
+    refused: 'another value',
+    code: 'BEDS=3 # in all\n',
+  },
+  {
+    title: 'ini: a value replaced',
+    file: '.editorconfig',
+    edit: { format: 'ini', operation: { op: 'set', section: '*', key: 'indent_size', value: '2', replace: '4' } },
+    code: 'root = true\n\n[*]\nindent_size = ‹4→2›\ncharset = utf-8\n',
+    removed: 'root = true\n\n[*]\ncharset = utf-8\n',
+  },
+  {
+    title: 'ignore file: a line',
+    file: '.gitignore',
+    edit: { format: 'lines', operation: { op: 'ensure', line: 'seeds/' } },
+    code: 'node_modules/\n«seeds/\n»',
+  },
+];
+
 export const CODE_SHAPES: TextShape[] = [
   {
     title: 'Vue: an import in the set-up script',

@@ -1,15 +1,17 @@
 import { lineBreakOf } from '../text/code-style.ts';
+import type { Splice } from '../text/splices.ts';
 import { edited, refused, type Format } from './format.ts';
 
 /**
  * `set`: an environment file gives `key` a value. A key that is there with another value is a refusal, unless `any`
- * says that being there is enough. The forms read are those of dotenv files: `KEY=value`, `export KEY = "value"`, `#` comments.
+ * says that being there is enough or `replace` names the one that may be replaced. The forms read are those of dotenv files: `KEY=value`, `export KEY = "value"`, `#` comments.
  */
 export interface DotenvOperation {
   op: 'set';
   key: string;
   value: string;
   any?: boolean | undefined;
+  replace?: string | undefined;
   /** A comment to stand above a new key, one line. */
   comment?: string | undefined;
 }
@@ -23,7 +25,7 @@ interface EnvironmentLine {
 }
 
 export const dotenv: Format<DotenvOperation> = {
-  edit(text, { key, value, any, comment }, around) {
+  edit(text, { key, value, any, comment, replace }, around) {
     const line = quoteValue(value);
     const handwork = `Put the line ${key}=${line ?? '…'} into ${around.file}.`;
     if (!/^[A-Za-z_][\w.]*$/.test(key))
@@ -34,6 +36,8 @@ export const dotenv: Format<DotenvOperation> = {
     const present = environmentLines(text).findLast((one) => one.key === key);
     if (present) {
       if (any || present.value === value) return { kind: 'already', at: present.start };
+      const old = replace !== undefined && present.value === replace ? writtenValue(text, present) : undefined;
+      if (old) return edited(text, [{ ...old, inserted: line }]);
       return refused(
         text,
         present.start,
@@ -65,6 +69,16 @@ export const dotenv: Format<DotenvOperation> = {
     return edited(text, [{ at, removed: text.slice(at, present.end), inserted: '' }]);
   },
 };
+
+/** The place of a value that stands on one line with nothing behind it; undefined for any other. */
+function writtenValue(
+  text: string,
+  { start, end, value }: EnvironmentLine,
+): Pick<Splice, 'at' | 'removed'> | undefined {
+  const written = text.slice(start, end).trimEnd();
+  const removed = [value, `'${value}'`, `"${value}"`].find((one) => one !== '' && written.endsWith(`=${one}`));
+  return removed === undefined ? undefined : { at: start + written.length - removed.length, removed };
+}
 
 /** The variables that an environment file sets, with their places. */
 export function environmentLines(text: string): EnvironmentLine[] {

@@ -57,7 +57,7 @@ const LOAD: Record<FormatName, () => Promise<Format<never>>> = {
 };
 
 async function load(name: FormatName): Promise<Format<unknown>> {
-  return (await LOAD[name]()) as Format<unknown>;
+  return LOAD[name]();
 }
 
 /** Makes one edit in a text; see the format's own operations. Throws nothing but a bug's error. */

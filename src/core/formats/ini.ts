@@ -11,6 +11,8 @@ export interface IniOperation {
   key: string;
   value: string;
   any?: boolean | undefined;
+  /** The one other value that may be replaced. */
+  replace?: string | undefined;
 }
 
 interface IniEntry {
@@ -29,7 +31,7 @@ interface IniFile {
 
 export const ini: Format<IniOperation> = {
   edit(text, operation, around) {
-    const { section, key, value, any } = operation;
+    const { section, key, value, any, replace } = operation;
     const handwork = `Put ${key} = ${value} into ${section === '' ? 'the top' : `the section [${section}]`} of ${around.file}.`;
     if (/[\r\n\]]/.test(section) || /[\r\n=[#;]/.test(key) || /[\r\n]/.test(value) || key.trim() === '') {
       return refused(text, undefined, 'this name or value cannot be written in such a file', handwork);
@@ -38,6 +40,11 @@ export const ini: Format<IniOperation> = {
     const present = file.entries.findLast((entry) => entry.section === section && sameKey(entry.key, key));
     if (present) {
       if (any || present.value === value) return { kind: 'already', at: present.start };
+      const written = text.slice(present.start, present.end).trimEnd();
+      if (replace !== undefined && present.value === replace && written.endsWith(replace) && replace !== '')
+        return edited(text, [
+          { at: present.start + written.length - replace.length, removed: replace, inserted: value },
+        ]);
       return refused(text, present.start, `${key} is there already, as ${present.value}`, handwork);
     }
     return insert(text, file, operation, lineBreakOf(text) ?? around.style.eol);

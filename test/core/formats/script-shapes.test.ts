@@ -1,4 +1,7 @@
+import fs from 'node:fs';
+import path from 'node:path';
 import { describe, expect, it } from 'vitest';
+import { projectRoot } from '../../../demo/registry/open.ts';
 import { script } from '../../../src/core/formats/script/script.ts';
 import { parseScript } from '../../../src/core/formats/script/syntax.ts';
 import { DEFAULT_STYLE } from '../../../src/core/text/code-style.ts';
@@ -6,6 +9,7 @@ import { recordSplices, takeBackSplices } from '../../../src/core/text/splices.t
 import { ELEMENTS } from '../../support/script-shapes/elements.ts';
 import { LISTS } from '../../support/script-shapes/lists.ts';
 import { after, before, type ScriptShape } from '../../support/script-shapes/shape.ts';
+import { shapesPage } from '../../support/shapes-page.ts';
 import { STATEMENTS } from '../../support/script-shapes/statements.ts';
 
 const STYLE = { ...DEFAULT_STYLE, semicolons: false };
@@ -41,3 +45,9 @@ describe('statements', () =>
   it.each(STATEMENTS.map((shape) => [shape.title, shape] as const))('%s', (_, shape) => expectShape(shape)));
 describe('elements', () =>
   it.each(ELEMENTS.map((shape) => [shape.title, shape] as const))('%s', (_, shape) => expectShape(shape)));
+
+it('are told in the docs (UPDATE_DOCS=1 npm test writes them)', () => {
+  const file = path.join(projectRoot(), 'docs/script-shapes.md');
+  if (process.env.UPDATE_DOCS) fs.writeFileSync(file, shapesPage(STYLE));
+  expect(fs.readFileSync(file, 'utf8')).toBe(shapesPage(STYLE));
+});

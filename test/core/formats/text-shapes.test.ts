@@ -3,7 +3,7 @@ import { editText, removeFromText } from '../../../src/core/formats/formats.ts';
 import { DEFAULT_STYLE } from '../../../src/core/text/code-style.ts';
 import { recordSplices, takeBackSplices } from '../../../src/core/text/splices.ts';
 import { after, before } from '../../support/script-shapes/shape.ts';
-import { CODE_SHAPES, DATA_SHAPES, type TextShape } from '../../support/text-shapes.ts';
+import { CODE_SHAPES, DATA_SHAPES, LINE_SHAPES, type TextShape } from '../../support/text-shapes.ts';
 
 const STYLE = { ...DEFAULT_STYLE, semicolons: false };
 
@@ -33,5 +33,7 @@ async function expectShape(shape: TextShape): Promise<void> {
 
 describe('data and pages', () =>
   it.each(DATA_SHAPES.map((shape) => [shape.title, shape] as const))('%s', (_, shape) => expectShape(shape)));
+describe('lines', () =>
+  it.each(LINE_SHAPES.map((shape) => [shape.title, shape] as const))('%s', (_, shape) => expectShape(shape)));
 describe('components, XML and PHP', () =>
   it.each(CODE_SHAPES.map((shape) => [shape.title, shape] as const))('%s', (_, shape) => expectShape(shape)));

@@ -15,7 +15,7 @@ const ITEM: ItemOperation = {
 };
 const FLAT: ItemOperation = {
   op: 'item',
-  address: { pointer: '', helpers: ['defineConfig', 'garden.config'] },
+  address: { pointer: '', helpers: ['defineConfig'], variadic: ['garden.config'] },
   code: '...beans.configs.recommended',
   imports: [BEANS],
 };
@@ -298,6 +298,12 @@ export const LISTS: ScriptShape[] = [
     title: 'a flat list as arguments',
     operation: FLAT,
     code: "import garden from 'garden'\n«import beans from 'beans'\n»export default garden.config(\n  peas,\n  { rules: {} }«,\n  ...beans.configs.recommended»\n)\n",
+  },
+  {
+    title: 'one object in a helper that takes a list',
+    operation: FLAT,
+    refused: 'computed',
+    code: "import { defineConfig } from 'tool'\nexport default defineConfig({ rules: {} })\n",
   },
   {
     title: 'a flat list in a CommonJS file',

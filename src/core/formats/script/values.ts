@@ -19,6 +19,8 @@ export interface ConfigAddress {
   pointer: string;
   /** Names of functions that return the configuration they are given. */
   helpers?: string[] | undefined;
+  /** Names of functions that take the items of the list as their arguments, or lists of them. */
+  variadic?: string[] | undefined;
   /** Names of functions that merge the configurations they are given, lists included. */
   merges?: string[] | undefined;
   /** Keys by which an object is known to be this configuration, for calls that are not known. */
@@ -90,7 +92,8 @@ export class ValueReader {
     if (isFunction(node) && node.body) return this.#listOfFunction(node, scope);
     if (node.type === 'CallExpression' && node.callee.type === 'MemberExpression') {
       const name = calledName(this.#script, node.callee);
-      if (name !== undefined && this.#address.helpers?.includes(name)) return this.#listOfCall(node, scope);
+      const { helpers = [], variadic = [] } = this.#address;
+      if (name !== undefined && [...helpers, ...variadic].includes(name)) return this.#listOfCall(node, scope);
       const method = keyName(node.callee.property, node.callee.computed);
       const owner = node.callee.object;
       const first = node.arguments[0];
@@ -101,20 +104,18 @@ export class ValueReader {
     return blocked('the list is computed', node);
   }
 
-  /** A helper takes a list, or the items of one as its arguments; any other call is not followed. */
+  /** A helper takes the list, a variadic one its items as arguments; any other call is not followed. */
   #listOfCall(call: NodeOf<'CallExpression'>, scope: Scope): ListPlace | Blocked {
-    const name = calledName(this.#script, call.callee);
-    const known = name !== undefined && (this.#address.helpers?.includes(name) || this.#address.merges?.includes(name));
+    const name = calledName(this.#script, call.callee) ?? '';
     const [first, ...more] = call.arguments;
-    if (!known) return blocked('the list is the result of a call', call);
-    if (!first || more.length > 0 || first.type === 'SpreadElement') return { node: call, scope };
-    const inner = bare(first);
-    // One object alone is the first of the items; what is surely a list is the list.
-    if (inner.type === 'ObjectExpression') return { node: call, scope };
-    const list = this.list(inner, scope);
-    return isBlocked(list) && inner.type !== 'ArrayExpression' && inner.type !== 'Identifier'
-      ? { node: call, scope }
-      : list;
+    const isVariadic = this.#address.variadic?.includes(name) ?? false;
+    if (!isVariadic && !this.#address.helpers?.includes(name)) return blocked('the list is the result of a call', call);
+    if (first && first.type !== 'SpreadElement' && more.length === 0) {
+      const list = this.list(first, scope);
+      // What surely is a list is meant, even where the items could stand beside it.
+      if (!isBlocked(list) || !isVariadic) return list;
+    }
+    return isVariadic ? { node: call, scope } : blocked('the list is the result of a call', call);
   }
 
   #listOfFunction(node: FunctionNode, outer: Scope): ListPlace | Blocked {
