@@ -19,6 +19,36 @@ const AUGMENT: FormatOperation = {
   format: 'script',
   operation: { op: 'augment', module: 'ligament-corpus', interface: 'Bed', members: ['beans: number'] },
 };
+const SERVER = { from: 'express', name: 'default', as: 'app' };
+const APP = { from: 'vue', name: 'createApp', as: 'app', fluent: ['use'] };
+// Most modules have no place for these: they end in a refusal, and must not end in anything else.
+const BY_SYNTAX: FormatOperation[] = [
+  { format: 'script', operation: { op: 'wrap', call: 'corpus', imports: [IMPORTED] } },
+  {
+    format: 'script',
+    operation: {
+      op: 'register',
+      on: SERVER,
+      call: 'use(corpus())',
+      phase: 'routes',
+      parsers: ['json'],
+      imports: [IMPORTED],
+    },
+  },
+  {
+    format: 'script',
+    operation: { op: 'chain', on: APP, call: 'use(corpus)', before: ['mount'], imports: [IMPORTED] },
+  },
+  {
+    format: 'script',
+    operation: { op: 'wrap-element', element: { returned: 'default' }, open: '<corpus.Bed>', close: '</corpus.Bed>' },
+  },
+  { format: 'script', operation: { op: 'child-element', element: { name: 'div' }, code: '<ligament-corpus />' } },
+  {
+    format: 'script',
+    operation: { op: 'item', address: { pointer: '/plugins' }, code: 'corpus()', imports: [IMPORTED] },
+  },
+];
 const HELPERS = ['defineConfig', 'config'];
 const VARIADIC = ['defineConfig', 'config', 'tseslint.config'];
 const KEYS = [
@@ -110,6 +140,13 @@ export const SCRIPT_CASES: CorpusCase[] = [
     operations: configOperations,
     fault: scriptFault,
     finish: evaluated,
+  },
+  {
+    name: 'modules that export one thing or make a server, an app or elements',
+    matches: (file) => /\.([cm]?js|jsx|[cm]?ts|tsx)$/.test(file) && !/\.d\.[cm]?ts$/.test(file),
+    skips: (text) => !/\bexport default\b|module\.exports\s*=|\bcreateApp\(|\bexpress\(|<\/div>/.test(text),
+    operations: () => BY_SYNTAX,
+    fault: scriptFault,
   },
   {
     name: 'modules',
