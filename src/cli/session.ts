@@ -12,14 +12,15 @@ export interface GlobalOptions {
 }
 
 /** The real doors to the outside. */
-export function openDoors(): Doors {
+export function openDoors({ offline = false }: { offline?: boolean } = {}): Doors {
   return {
+    offline,
     files: nodeFiles,
     processes: nodeProcesses,
     clock: { now: () => new Date() },
     async registry(hostRoot) {
       const { openRegistry } = await import('../core/doors/npm-registry.ts');
-      return openRegistry(hostRoot, process.env);
+      return openRegistry(hostRoot, process.env, offline);
     },
     environment: process.env,
   };

@@ -98,6 +98,8 @@ export interface Doors {
   files: FileDoor;
   processes: ProcessDoor;
   clock: Clock;
+  /** Nothing may be fetched: what was fetched before must do. */
+  offline: boolean;
   /** Opens the registry that the host's package manager is set to, with its credentials. */
   registry(hostRoot: string): Promise<RegistryDoor>;
   environment: Readonly<Record<string, string | undefined>>;

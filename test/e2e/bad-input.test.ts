@@ -99,13 +99,13 @@ describe('bad input gets a clear message, its status, and an unchanged tree', ()
     );
     const { stderr } = expectRefused(host, ATTACH, 3, [
       'web/vite.config.ts:5:12',
-      'the list is computed',
+      'the list is the result of a call',
       "import tailwindcss from '@tailwindcss/vite'",
       'tailwindcss()',
     ]);
     expect(stderr).toContain('npm install --save-dev --workspace web tailwindcss@^4.1.0 @tailwindcss/vite@^4.1.0');
     expect(stderr).toContain('@import "tailwindcss";');
-    expect(host.ligament('survey').stdout).toContain('blocked: the list is computed');
+    expect(host.ligament('survey').stdout).toContain('blocked: the list is the result of a call');
     expect(host.ligament('browse').stdout).toContain('cannot be done safely');
   });
 

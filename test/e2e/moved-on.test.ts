@@ -85,7 +85,7 @@ describe('detach when the project has moved on', () => {
     const result = detach();
     expect(result.status).toBe(3);
     expect(result.stderr).toContain(CONFIG);
-    expect(result.stderr).toContain('the list is computed');
+    expect(result.stderr).toContain('the list is the result of a call');
     expect(result.stderr).toContain('by hand');
     expect(host.tree()).toEqual(before);
   });

@@ -32,6 +32,7 @@ export class TestHost {
       ...own,
       ...registryEnvironment(registry, CACHE),
       XDG_STATE_HOME: path.join(top, 'state'),
+      XDG_CACHE_HOME: path.join(top, 'cache'),
       NO_COLOR: '1',
       CI: '1',
     };
@@ -43,8 +44,12 @@ export class TestHost {
 
   /** As `ligament`, without holding up this process, which may have to answer meanwhile. */
   ligamentAsync(...args: string[]): Promise<Run> {
+    return this.runAsync(process.execPath, [PROGRAM, ...args]);
+  }
+
+  runAsync(command: string, args: string[]): Promise<Run> {
     return new Promise((resolve, reject) => {
-      const child = spawn(process.execPath, [PROGRAM, ...args], {
+      const child = spawn(command, args, {
         cwd: this.root,
         env: this.environment,
         stdio: ['ignore', 'pipe', 'pipe'],

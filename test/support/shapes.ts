@@ -211,7 +211,7 @@ export const SHAPES: Record<string, Shape> = {
       'vite.config.ts':
         "import { defineConfig, mergeConfig } from 'vite'\nimport { shared } from './vite.shared'\n\nconst tailwindcss = 'a name of our own'\n\nexport default mergeConfig(shared, defineConfig({ define: { NAME: JSON.stringify(tailwindcss) } }))\n",
     },
-    puts: { 'vite.config.ts': 'plugins: [tailwindcssPlugin()]' },
+    puts: { 'vite.config.ts': 'plugins: [viteTailwindcss()]' },
   },
   'an older bundler, so by PostCSS, its configuration a list': {
     files: {

@@ -17,6 +17,7 @@ import { catalogFolder, interruption, openDoors, type GlobalOptions } from '../s
 export interface ChangeOptions extends GlobalOptions {
   yes: boolean;
   install: boolean;
+  offline: boolean;
   prove?: boolean;
   preview?: boolean;
 }
@@ -29,7 +30,7 @@ export async function openForChange(
   what: string,
   output: Output,
 ): Promise<{ context: Context; lock: HostLock | undefined }> {
-  const doors = openDoors();
+  const doors = openDoors(options);
   const opened = await openHost(doors, catalogFolder(), options.cwd);
   const { root } = opened.host;
   if (options.preview) return { context: await checked(opened), lock: undefined };

@@ -48,7 +48,7 @@ export async function planAttach(context: Context, requests: readonly AttachRequ
   }
   const joined = joinFiles(files);
   const needsInstall = joined.some(({ file }) => path.posix.basename(file) === 'package.json');
-  const reconcile = reconcileCommand(context.facts.manager);
+  const reconcile = reconcileCommand(context.facts.manager, context.doors.offline);
   const names = parts.map(({ integration, workspaceName }) => `${integration} to ${workspaceName}`);
   return {
     kind: 'attach',

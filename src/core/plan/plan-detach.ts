@@ -43,7 +43,7 @@ export async function planDetach(context: Context, going: readonly Ledger[]): Pr
   const staysOnly = { ...context, ledgers: staying };
   const joined = joinFiles([...files, ...updatedRecords(staysOnly, updated)]);
   const needsInstall = joined.some(({ file }) => path.posix.basename(file) === 'package.json');
-  const reconcile = reconcileCommand(context.facts.manager);
+  const reconcile = reconcileCommand(context.facts.manager, context.doors.offline);
   return {
     kind: 'detach',
     title: `detach ${going.map((ledger) => `${ledger.integration} from ${nameOf(context, ledger.workspace)}`).join(', ')}`,

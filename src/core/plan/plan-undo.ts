@@ -30,7 +30,7 @@ export async function planUndo(context: Context, history: History, entry: Histor
     };
   const joined = joinFiles(files);
   const needsInstall = joined.some(({ file }) => path.posix.basename(file) === 'package.json');
-  const reconcile = reconcileCommand(context.facts.manager);
+  const reconcile = reconcileCommand(context.facts.manager, context.doors.offline);
   return {
     kind: 'undo',
     undoes: entry.number,

@@ -6,13 +6,18 @@ export interface ManagerCommand {
   args: string[];
 }
 
-/** The command by which the host's own manager brings lockfile and tree up to date; undefined where it is left as handwork. */
-export function reconcileCommand(manager: ManagerFacts): ManagerCommand | undefined {
-  if (manager.name === 'npm') return { command: 'npm', args: ['install', '--no-audit', '--no-fund'] };
-  if (manager.name === 'pnpm') return { command: 'pnpm', args: ['install', '--no-frozen-lockfile'] };
+/**
+ * The command by which the host's own manager brings lockfile and tree up to date; undefined where it is left as handwork.
+ * Offline it takes what is in the manager's own cache, or fails.
+ */
+export function reconcileCommand(manager: ManagerFacts, offline: boolean): ManagerCommand | undefined {
+  const own = offline ? ['--offline'] : [];
+  if (manager.name === 'npm') return { command: 'npm', args: ['install', '--no-audit', '--no-fund', ...own] };
+  if (manager.name === 'pnpm') return { command: 'pnpm', args: ['install', '--no-frozen-lockfile', ...own] };
   if (manager.name === 'yarn') {
     const classic = manager.version?.startsWith('1.') ?? true;
-    return { command: 'yarn', args: classic ? ['install'] : ['install', '--no-immutable'] };
+    // The later lines have no such option: their network is turned off by a setting, which is the host's to make.
+    return { command: 'yarn', args: classic ? ['install', ...own] : ['install', '--no-immutable'] };
   }
   return undefined;
 }
