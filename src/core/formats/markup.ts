@@ -1,6 +1,7 @@
 import { parse, type DefaultTreeAdapterMap } from 'parse5';
 import { lineBreakOf } from '../text/code-style.ts';
 import { indentAt, lineStart } from '../text/positions.ts';
+import { cutWithLine } from '../text/own-line.ts';
 import type { Splice } from '../text/splices.ts';
 import { edited, refused, type Format, type Outcome, type Surroundings } from './format.ts';
 
@@ -51,12 +52,7 @@ export const markup: Format<MarkupOperation> = {
     if (operation.op === 'attribute') return dropAttribute(text, page, operation);
     const location = allOf(page).find((element) => hasIdentity(element, asElement(operation)))?.sourceCodeLocation;
     if (!location) return { kind: 'already', at: 0 };
-    const start = lineStart(text, location.startOffset);
-    const lineBreak = /^[ \t]*\r?\n/.exec(text.slice(location.endOffset, location.endOffset + 500));
-    const alone = text.slice(start, location.startOffset).trim() === '' && lineBreak !== null;
-    const from = alone ? start : location.startOffset;
-    const to = alone ? location.endOffset + lineBreak[0].length : location.endOffset;
-    return edited(text, [{ at: from, removed: text.slice(from, to), inserted: '' }]);
+    return edited(text, [cutWithLine(text, location.startOffset, location.endOffset)]);
   },
 };
 

@@ -1,6 +1,7 @@
 import { NodeTypes, parse, type ElementNode, type RootNode, type TemplateChildNode } from '@vue/compiler-dom';
 import { lineBreakOf } from '../../text/code-style.ts';
 import { indentAt, lineStart } from '../../text/positions.ts';
+import { cutWithLine, hasOwnLine } from '../../text/own-line.ts';
 import type { Splice } from '../../text/splices.ts';
 import { edited, refused, type Outcome, type Surroundings } from '../format.ts';
 import { blockAttribute, blocks, contentOf } from './blocks.ts';
@@ -48,11 +49,7 @@ export function removeFromTemplate(text: string, root: RootNode, operation: Temp
   if (!present) return { kind: 'already', at: 0 };
   const { start, end, inner } = present;
   if (operation.op === 'template-wrap') return inner ? unwrap(text, present, inner) : { kind: 'already', at: start };
-  const from = lineStart(text, start);
-  const lineBreak = /^[ \t]*\r?\n/.exec(text.slice(end, end + 500));
-  const alone = text.slice(from, start).trim() === '' && lineBreak !== null;
-  const [at, to] = alone ? [from, end + lineBreak[0].length] : [start, end];
-  return edited(text, [{ at, removed: text.slice(at, to), inserted: '' }]);
+  return edited(text, [cutWithLine(text, start, end)]);
 }
 
 export function templateHandwork(operation: TemplateOperation): string {
@@ -103,8 +100,7 @@ function wrap(
   { indent: unit, eol }: { indent: string; eol: string },
 ): Splice[] {
   const written = text.slice(start, end);
-  const ownLine =
-    text.slice(lineStart(text, start), start).trim() === '' && /^[ \t]*(\r?\n|$)/.test(text.slice(end, end + 500));
+  const ownLine = hasOwnLine(text, start, end);
   const lead = ownLine ? eol + indentAt(text, start) : '';
   // In these, white space is content.
   const lines = ownLine && !/<(pre|textarea)\b/i.test(written) ? [...written.matchAll(/\n(?=[ \t]*\S)/g)] : [];

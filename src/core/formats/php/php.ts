@@ -18,7 +18,7 @@ import {
   addUse,
   findStatement,
   findUse,
-  lineCut,
+  statementCut,
   type StatementOperation,
   type UseOperation,
 } from './statements.ts';
@@ -52,7 +52,7 @@ export const php: Format<PhpOperation> = {
     if ('reason' in script) return refused(text, script.at, script.reason, by);
     if (operation.op === 'use' || operation.op === 'statement') {
       const node = operation.op === 'use' ? findUse(script, operation) : findStatement(script, operation);
-      return node ? edited(text, [lineCut(text, node)]) : { kind: 'already', at: 0 };
+      return node ? edited(text, [statementCut(text, node)]) : { kind: 'already', at: 0 };
     }
     return removeFromArray(script, operation, by);
   },

@@ -1,5 +1,6 @@
 import { indentOf, lineBreakOf } from '../../text/code-style.ts';
 import { indentAt, lineEnd, lineStart } from '../../text/positions.ts';
+import { cutWithLine } from '../../text/own-line.ts';
 import type { Splice } from '../../text/splices.ts';
 import { edited, refused, type Outcome, type Surroundings } from '../format.ts';
 import { normalCode, textOf } from './arrays.ts';
@@ -131,13 +132,8 @@ export function addStatement(
 }
 
 /** Cuts a statement with its line, and its semicolon where the parser leaves that out. */
-export function lineCut(text: string, node: Php): Splice {
-  const end = behindSemicolon(text, node.end);
-  const from = lineStart(text, node.start);
-  const lineBreak = /^[ \t]*(\r?\n|$)/.exec(text.slice(end, end + 500));
-  const alone = text.slice(from, node.start).trim() === '' && lineBreak !== null;
-  const [at, to] = alone ? [from, end + lineBreak[0].length] : [node.start, end];
-  return { at, removed: text.slice(at, to), inserted: '' };
+export function statementCut(text: string, node: Php): Splice {
+  return cutWithLine(text, node.start, behindSemicolon(text, node.end));
 }
 
 function behindSemicolon(text: string, end: number): number {

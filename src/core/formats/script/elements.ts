@@ -1,5 +1,6 @@
 import type { CodeStyle } from '../../text/code-style.ts';
 import { indentAt, lineStart } from '../../text/positions.ts';
+import { cutWithLine } from '../../text/own-line.ts';
 import type { Splice } from '../../text/splices.ts';
 import { edited, refused } from '../format.ts';
 import { namesIn } from './bindings.ts';
@@ -54,7 +55,7 @@ export const elements: ScriptEditor<ElementOperation> = {
     const removed = text.slice(present.start, present.end);
     if (fitted.op === 'replace-element')
       return cutWithImports(script, [{ at: present.start, removed, inserted: fitted.was }], imports, around);
-    return cutWithImports(script, [lineCut(text, present.start, present.end)], imports, around);
+    return cutWithImports(script, [cutWithLine(text, present.start, present.end)], imports, around);
   },
   handwork(_, operation, style) {
     const where = describe(operation.element);
@@ -163,14 +164,6 @@ function addChild(text: string, element: Element, { code, place }: Child, style:
   const indent = startsLine ? indentAt(text, start) : outer + style.indent;
   const lines = style.eol + indent + indentLines(code, indent);
   return [{ at: place === 'first' ? opening.end : end, removed: '', inserted: lines }];
-}
-
-function lineCut(text: string, start: number, end: number): Splice {
-  const from = lineStart(text, start);
-  const lineBreak = /^[ \t]*\r?\n/.exec(text.slice(end, end + 500));
-  const alone = text.slice(from, start).trim() === '' && lineBreak !== null;
-  const [at, to] = alone ? [from, end + lineBreak[0].length] : [start, end];
-  return { at, removed: text.slice(at, to), inserted: '' };
 }
 
 function describe(address: ElementAddress): string {

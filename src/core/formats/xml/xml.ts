@@ -1,5 +1,6 @@
 import { indentOf, lineBreakOf } from '../../text/code-style.ts';
 import { indentAt, lineStart } from '../../text/positions.ts';
+import { cutWithLine } from '../../text/own-line.ts';
 import type { Splice } from '../../text/splices.ts';
 import { edited, refused, type Format, type Outcome, type Surroundings } from '../format.ts';
 import { readXml, type XmlElement } from './document.ts';
@@ -218,11 +219,7 @@ function cut(text: string, trail: readonly XmlElement[], element: XmlElement): S
     text.slice(element.end, parent.close).trim() === ''
   )
     return cut(text, trail.slice(0, -1), parent);
-  const from = lineStart(text, element.start);
-  const lineBreak = /^[ \t]*\r?\n/.exec(text.slice(element.end, element.end + 500));
-  const ownLine = text.slice(from, element.start).trim() === '' && lineBreak !== null;
-  const [at, to] = ownLine ? [from, element.end + lineBreak[0].length] : [element.start, element.end];
-  return { at, removed: text.slice(at, to), inserted: '' };
+  return cutWithLine(text, element.start, element.end);
 }
 
 function escape(value: string): string {
