@@ -6,8 +6,8 @@ import { parse as parseVue } from '@vue/compiler-dom';
 import postcss from 'postcss';
 import { parse as parseScss } from 'postcss-scss';
 import type { FormatOperation } from '../../src/core/formats/formats.ts';
+import { readPhp } from '../../src/core/formats/php/document.ts';
 import { readXml, type XmlElement } from '../../src/core/formats/xml/document.ts';
-import { POM_ORDER } from '../../src/core/formats/xml/pom.ts';
 import { base, type CheckedEdit, type CorpusCase } from './case.ts';
 
 const MARK = 'ligament-corpus';
@@ -79,10 +79,9 @@ const POM: FormatOperation[] = [
       name: 'dependency',
       key: ['groupId', 'artifactId'],
       content: { groupId: 'org.ligament', artifactId: MARK, version: '1.0' },
-      order: POM_ORDER,
     },
   },
-  { format: 'xml', operation: { op: 'text', path: ['project', 'properties', MARK], value: 'beans', order: POM_ORDER } },
+  { format: 'xml', operation: { op: 'text', path: ['project', 'properties', MARK], value: 'beans' } },
 ];
 
 const PHP: FormatOperation[] = [
@@ -95,6 +94,14 @@ const PHP_ARRAY: FormatOperation[] = [
     operation: { op: 'entry', array: 'returned', pointer: '', key: `'${MARK}'`, code: "['beans' => true]" },
   },
 ];
+
+/** The top-level statements that were there must be there still, and the file must read as PHP. */
+function phpFault(before: string, after: string, _: FormatOperation, file: string): string | undefined {
+  const [was, is] = [readPhp(before, file), readPhp(after, file)];
+  if ('reason' in was || 'reason' in is) return 'it does not parse any more';
+  const added = is.statements.length - was.statements.length;
+  return added === 0 || added === 1 ? undefined : `${added} statements more`;
+}
 
 /** Asks PHP itself whether every text is one that it takes (`TOKEN_PARSE` fails on a syntax error), in one process. */
 function checkedByPhp(edits: readonly CheckedEdit[]): { faults: string[]; note: string } {
@@ -158,14 +165,14 @@ export const CODE_CASES: CorpusCase[] = [
     matches: (file) => file.endsWith('.php') && /\/(config|lang|Resources|data)\//.test(file),
     skips: (text) => !/^return\s*(\[|array\s*\()/m.test(text),
     operations: () => PHP_ARRAY,
-    fault: () => undefined,
+    fault: phpFault,
     finish: checkedByPhp,
   },
   {
     name: 'PHP files',
     matches: (file) => file.endsWith('.php'),
     operations: () => PHP,
-    fault: () => undefined,
+    fault: phpFault,
     finish: checkedByPhp,
   },
 ];

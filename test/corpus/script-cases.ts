@@ -4,7 +4,7 @@ import { projectRoot } from '../../demo/registry/open.ts';
 import type { FormatOperation } from '../../src/core/formats/formats.ts';
 import { isBlocked } from '../../src/core/formats/script/blocked.ts';
 import { exportedValue } from '../../src/core/formats/script/config-root.ts';
-import { locate } from '../../src/core/formats/script/script.ts';
+import { locate } from '../../src/core/formats/script/locate.ts';
 import { parseScript } from '../../src/core/formats/script/syntax.ts';
 import { DEFAULT_STYLE } from '../../src/core/text/code-style.ts';
 import { base, type CheckedEdit, type CorpusCase } from './case.ts';

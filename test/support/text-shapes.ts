@@ -432,7 +432,6 @@ export const CODE_SHAPES: TextShape[] = [
         op: 'text',
         path: ['project', 'properties', 'beans.version'],
         value: '1.0',
-        order: { project: ['modelVersion', 'properties', 'dependencies'] },
       },
     },
     code: '<project>\n  <modelVersion>4.0.0</modelVersion>\n«  <properties>\n    <beans.version>1.0</beans.version>\n  </properties>\n»  <dependencies/>\n</project>\n',

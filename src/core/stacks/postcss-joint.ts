@@ -1,4 +1,4 @@
-import { locate } from '../formats/script/script.ts';
+import { locate } from '../formats/script/locate.ts';
 import { readConfig } from '../formats/script/read.ts';
 import type { ConfigAddress } from '../formats/script/values.ts';
 import { joinPointer } from '../formats/json-pointer.ts';

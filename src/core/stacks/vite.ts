@@ -1,6 +1,6 @@
 import path from 'node:path';
 import { readConfig, readPaths } from '../formats/script/read.ts';
-import { locate } from '../formats/script/script.ts';
+import { locate } from '../formats/script/locate.ts';
 import type { ConfigAddress } from '../formats/script/values.ts';
 import { parseJson } from '../formats/json.ts';
 import { blockedJoint, type Joint } from '../joints.ts';

@@ -1,9 +1,9 @@
 import type { ElementNode, RootNode } from '@vue/compiler-dom';
 import { lineBreakOf } from '../../text/code-style.ts';
 import { edited, refused, type Format, type Outcome, type Surroundings } from '../format.ts';
-import { script } from '../script/script.ts';
+import { script, scriptHandwork } from '../script/script.ts';
 import type { ScriptOperation } from '../script/operations.ts';
-import { style, type StyleOperation } from '../style/style.ts';
+import { style, styleHandwork, type StyleOperation } from '../style/style.ts';
 import { blockAttribute, blocks, contentOf, readComponent } from './blocks.ts';
 import { editTemplate, removeFromTemplate, templateHandwork, type TemplateOperation } from './template.ts';
 
@@ -20,18 +20,19 @@ type BlockOperation =
 export const component: Format<ComponentOperation> = {
   edit(text, operation, around) {
     const root = readComponent(text);
-    if (typeof root === 'string') return refused(text, undefined, root, handwork(operation));
+    if (typeof root === 'string') return refused(text, undefined, root, handwork(operation, around));
     if (operation.op === 'template-child' || operation.op === 'template-wrap')
       return editTemplate(text, root, operation, around);
     const block = findBlock(root, operation);
     if (block === 'two')
-      return refused(text, undefined, 'the component has more than one such block', handwork(operation));
+      return refused(text, undefined, 'the component has more than one such block', handwork(operation, around));
     if (!block) return makeBlock(text, root, operation, around);
     return within(text, block, around, operation, 'edit');
   },
   remove(text, operation, around) {
     const root = readComponent(text);
-    if (typeof root === 'string') return refused(text, undefined, root, `Take out by hand: ${handwork(operation)}`);
+    if (typeof root === 'string')
+      return refused(text, undefined, root, `Take out by hand: ${handwork(operation, around)}`);
     if (operation.op === 'template-child' || operation.op === 'template-wrap')
       return removeFromTemplate(text, root, operation);
     const block = findBlock(root, operation);
@@ -63,7 +64,7 @@ function within(
   way: 'edit' | 'remove',
 ): Outcome {
   const span = contentOf(text, block);
-  if (!span) return refused(text, block.loc.start.offset, 'the block has no content', handwork(operation));
+  if (!span) return refused(text, block.loc.start.offset, 'the block has no content', handwork(operation, around));
   const content = text.slice(span.start, span.end);
   const inner = { ...around, file: `${around.file}.${languageOf(block, operation.op)}` };
   const outcome =
@@ -115,7 +116,11 @@ function makeBlock(text: string, root: RootNode, operation: BlockOperation, arou
   ]);
 }
 
-function handwork(operation: ComponentOperation): string {
+function handwork(operation: ComponentOperation, around: Surroundings): string {
   if (operation.op === 'template-child' || operation.op === 'template-wrap') return templateHandwork(operation);
-  return `Edit the <${operation.op}> of the component by hand.`;
+  const own =
+    operation.op === 'script'
+      ? scriptHandwork(undefined, operation.script, around.style)
+      : styleHandwork('', operation.style);
+  return `In the <${operation.op}> of the component: ${own}`;
 }

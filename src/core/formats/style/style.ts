@@ -46,7 +46,7 @@ export type StyleOperation = StyleImport | StyleUse | StyleAtRule | RuleOperatio
 
 export const style: Format<StyleOperation> = {
   edit(text, operation, around) {
-    const parsed = parseSheet(text, around, handwork(text, operation));
+    const parsed = parseSheet(text, around, styleHandwork(text, operation));
     if ('kind' in parsed) return parsed;
     const eol = lineBreakOf(text) ?? around.style.eol;
     if (operation.op === 'rule') return addRule(parsed, operation, around, eol);
@@ -54,7 +54,7 @@ export const style: Format<StyleOperation> = {
     return operation.op === 'use' ? addUse(parsed, operation, eol) : addAtRule(parsed, operation, around, eol);
   },
   remove(text, operation, around) {
-    const parsed = parseSheet(text, around, `Take out by hand what this put in: ${handwork(text, operation)}`);
+    const parsed = parseSheet(text, around, `Take out by hand what this put in: ${styleHandwork(text, operation)}`);
     if ('kind' in parsed) return parsed;
     if (operation.op === 'rule') return removeRule(parsed, operation);
     const node = find(parsed, operation);
@@ -77,7 +77,7 @@ function addImport(sheet: Sheet, operation: StyleImport, eol: string): Outcome {
       text,
       undefined,
       'only plain CSS can take this import, and this sheet is of another language',
-      handwork(text, operation),
+      styleHandwork(text, operation),
     );
   const sources = [operation.source, ...(operation.instead ?? [])];
   const present = atRules(root, 'import').find((node) => sources.includes(sourceOf(node) ?? ''));
@@ -91,7 +91,8 @@ function addImport(sheet: Sheet, operation: StyleImport, eol: string): Outcome {
 
 function addUse(sheet: Sheet, operation: StyleUse, eol: string): Outcome {
   const { text, root } = sheet;
-  if (sheet.language !== 'scss') return refused(text, undefined, 'only SCSS has modules', handwork(text, operation));
+  if (sheet.language !== 'scss')
+    return refused(text, undefined, 'only SCSS has modules', styleHandwork(text, operation));
   const statement = statementOf(text, operation);
   const present = atRules(root, 'use').find((node) => sourceOf(node) === operation.source);
   if (present) {
@@ -101,7 +102,7 @@ function addUse(sheet: Sheet, operation: StyleUse, eol: string): Outcome {
       text,
       startOf(sheet, present),
       `"${operation.source}" is used already, in another form`,
-      handwork(text, operation),
+      styleHandwork(text, operation),
     );
   }
   const last = lastOf(sheet, ({ name }) => name === 'use' || name === 'forward' || name === 'charset');
@@ -120,7 +121,7 @@ function addAtRule(sheet: Sheet, operation: StyleAtRule, { style: { indent } }: 
       text,
       startOf(sheet, present),
       `@${operation.name} is there already, with other contents`,
-      handwork(text, operation),
+      styleHandwork(text, operation),
     );
   }
   if (operation.body) {
@@ -156,7 +157,8 @@ function statementOf(text: string, operation: StyleImport | StyleUse | StyleAtRu
   return `@use ${quote}${operation.source}${quote}${name}${variables.length > 0 ? ` with (${variables.join(', ')})` : ''};`;
 }
 
-function handwork(text: string, operation: StyleOperation): string {
+/** What a developer has to put into a sheet by hand. */
+export function styleHandwork(text: string, operation: StyleOperation): string {
   if (operation.op === 'rule') return `Put this into the sheet: ${ruleText(operation)}`;
   if (operation.op === 'at-rule' && operation.body)
     return `Put this into the sheet: @${operation.name} ${operation.params} { ${operation.body.join(' ')} }`;

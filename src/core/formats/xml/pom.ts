@@ -1,3 +1,5 @@
+import type { XmlElement } from './document.ts';
+
 /** In which order the elements of a Maven project stand (Maven Code Style, "POM Code Convention"; POM schema 4.0.0). */
 export const POM_ORDER: Record<string, string[]> = {
   project: [
@@ -34,3 +36,8 @@ export const POM_ORDER: Record<string, string[]> = {
   ],
   execution: ['id', 'phase', 'goals', 'inherited', 'configuration'],
 };
+
+/** Whether a document is a Maven project; other tools have a root of that name too. */
+export function isMavenProject({ name, children }: XmlElement): boolean {
+  return name === 'project' && children.some((child) => child.name === 'modelVersion');
+}

@@ -4,6 +4,7 @@ import { cutWithLine } from '../../text/own-line.ts';
 import type { Splice } from '../../text/splices.ts';
 import { edited, refused, type Format, type Outcome, type Surroundings } from '../format.ts';
 import { readXml, type XmlElement } from './document.ts';
+import { isMavenProject, POM_ORDER } from './pom.ts';
 
 export type XmlValue = string | { [child: string]: XmlValue | XmlValue[] };
 
@@ -14,7 +15,8 @@ export type XmlStep = string | { name: string; where: Record<string, string> };
 export type XmlOrder = Record<string, string[]>;
 
 /**
- * Operations on XML. A path begins with the root; elements on it that are not there are made.
+ * Operations on XML. A path begins with the root; elements on it that are not there are made, in the `order` of the schema
+ * (a Maven project's own where none is given).
  * - `text`: the element at `path` holds this text. Another one is a refusal, unless `any` says that being there is enough or
  *   `replace` names the one that may be replaced.
  * - `element`: the element at `path` has a child `name` with these contents, told apart by the children in `key`.
@@ -42,7 +44,10 @@ export const xml: Format<XmlOperation> = {
   edit(text, operation, around) {
     const root = readXml(text);
     if ('reason' in root) return refused(text, root.at, root.reason, handwork(operation));
-    return operation.op === 'text' ? setText(text, root, operation, around) : addElement(text, root, operation, around);
+    const order = operation.order ?? (isMavenProject(root) ? POM_ORDER : undefined);
+    return operation.op === 'text'
+      ? setText(text, root, { ...operation, order }, around)
+      : addElement(text, root, { ...operation, order }, around);
   },
   remove(text, operation) {
     const by = `Take out by hand: ${handwork(operation)}`;
