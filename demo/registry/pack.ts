@@ -20,16 +20,18 @@ export class Packer {
     fs.mkdirSync(cache, { recursive: true });
   }
 
-  pack(shelved: ShelvedPackage & { folder: string }): Promise<Packed> {
+  pack(shelved: ShelvedPackage): Promise<Packed> {
     const key = `${shelved.name}@${shelved.version}`;
     const known = this.#packed.get(key) ?? this.#make(shelved);
     this.#packed.set(key, known);
     return known;
   }
 
-  async #make({ name, version, folder, manifest }: ShelvedPackage & { folder: string }): Promise<Packed> {
-    const file = path.join(this.#cache, `${name.replace('/', '+')}-${version}.tgz`);
+  async #make(shelved: ShelvedPackage): Promise<Packed> {
+    const { name, version, manifest } = shelved;
+    const file = path.join(this.#cache, `${name.replace('/', '+')}-${version}${shelved.folder ? '' : '.known'}.tgz`);
     if (!fs.existsSync(file)) {
+      const folder = shelved.folder ?? this.#standIn(shelved);
       const bundles = Array.isArray(manifest.bundleDependencies) || Array.isArray(manifest.bundledDependencies);
       const entries = fs.readdirSync(folder).filter((entry) => bundles || entry !== 'node_modules');
       const temporary = `${file}.${process.pid}`;
@@ -44,5 +46,13 @@ export class Packer {
     const digest = (algorithm: string, encoding: 'base64' | 'hex'): string =>
       createHash(algorithm).update(bytes).digest(encoding);
     return { file, integrity: `sha512-${digest('sha512', 'base64')}`, shasum: digest('sha1', 'hex') };
+  }
+
+  /** A folder for a package that is only known, since it is for another platform: some managers fetch these as well. */
+  #standIn({ name, version, manifest }: ShelvedPackage): string {
+    const folder = path.join(this.#cache, 'known', `${name.replace('/', '+')}-${version}`);
+    fs.mkdirSync(folder, { recursive: true });
+    fs.writeFileSync(path.join(folder, 'package.json'), JSON.stringify(manifest));
+    return folder;
   }
 }

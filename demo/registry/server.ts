@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import fs from 'node:fs';
 import http from 'node:http';
 import type { AddressInfo } from 'node:net';
@@ -10,6 +11,7 @@ export type RegistryFault =
   | { kind: 'status'; status: number }
   | { kind: 'slow'; milliseconds: number }
   | { kind: 'html' }
+  | { kind: 'redirect'; to: string }
   | { kind: 'wrong integrity' }
   | { kind: 'truncated tarball' };
 
@@ -19,6 +21,8 @@ export interface OfflineRegistry {
   faults: Map<string, RegistryFault>;
   /** Every request so far, as "GET /name". */
   requests: string[];
+  /** The status of every package document so far: 200, or 304 where the one who asked had it already. */
+  answers: number[];
   close(): Promise<void>;
 }
 
@@ -27,6 +31,10 @@ export interface RegistryOptions {
   /** Folder in which tarballs are kept. */
   cache: string;
   port?: number;
+  /** Dist-tags by package; without its own, `latest` names the highest release. */
+  tags?: Readonly<Record<string, Record<string, string>>>;
+  /** For how long answers say that they hold, in seconds. */
+  maxAge?: number;
 }
 
 // What the abbreviated form of a package document has of a manifest (npm registry API, package metadata).
@@ -50,10 +58,12 @@ const ABBREVIATED = [
 const ABBREVIATED_TYPE = 'application/vnd.npm.install-v1+json';
 
 /** Serves a shelf of packages by the npm registry protocol, on the loopback address only. */
-export async function openOfflineRegistry({ shelf, cache, port = 0 }: RegistryOptions): Promise<OfflineRegistry> {
+export async function openOfflineRegistry(options: RegistryOptions): Promise<OfflineRegistry> {
+  const { shelf, cache, port = 0, tags = {}, maxAge = 300 } = options;
   const packer = new Packer(cache);
   const faults = new Map<string, RegistryFault>();
   const requests: string[] = [];
+  const answers: number[] = [];
   const server = http.createServer((request, response) => {
     requests.push(`${request.method ?? ''} ${request.url ?? ''}`);
     answer(request, response).catch((error: unknown) => {
@@ -70,6 +80,7 @@ export async function openOfflineRegistry({ shelf, cache, port = 0 }: RegistryOp
     const fault = faults.get(name);
     if (fault?.kind === 'status') return send(response, fault.status, { error: 'a fault put in on demand' });
     if (fault?.kind === 'slow') await new Promise((resolve) => setTimeout(resolve, fault.milliseconds));
+    if (fault?.kind === 'redirect') return void response.writeHead(302, { location: fault.to }).end();
     const versions = shelf.get(name);
     if (!versions) return send(response, 404, { error: 'Not found' });
     if (file !== undefined) return sendTarball(response, versions, file, fault);
@@ -80,7 +91,23 @@ export async function openOfflineRegistry({ shelf, cache, port = 0 }: RegistryOp
     const short = (request.headers.accept ?? '').includes(ABBREVIATED_TYPE);
     const document = await packument(name, versions, short);
     if (fault?.kind === 'wrong integrity') spoil(document);
-    send(response, 200, document, short ? ABBREVIATED_TYPE : 'application/json');
+    sendDocument(request, response, document, short ? ABBREVIATED_TYPE : 'application/json');
+  }
+
+  /** Sends a document unless the one who asks has it already (RFC 9110, section 13.1.2). */
+  function sendDocument(
+    request: http.IncomingMessage,
+    response: http.ServerResponse,
+    document: Document,
+    type: string,
+  ): void {
+    const body = JSON.stringify(document);
+    const etag = `"${createHash('sha1').update(body).digest('hex')}"`;
+    const headers = { etag, 'cache-control': `public, max-age=${maxAge}`, vary: 'accept' };
+    const known = request.headers['if-none-match'] === etag;
+    answers.push(known ? 304 : 200);
+    if (known) return void response.writeHead(304, headers).end();
+    response.writeHead(200, { ...headers, 'content-type': type }).end(body);
   }
 
   async function packument(
@@ -93,7 +120,7 @@ export async function openOfflineRegistry({ shelf, cache, port = 0 }: RegistryOp
     );
     const released = [...versions.keys()].filter((version) => !semver.prerelease(version)).sort(semver.compare);
     const latest = released.at(-1) ?? [...versions.keys()].sort(semver.compare).at(-1) ?? '';
-    const body = { name, 'dist-tags': { latest }, versions: Object.fromEntries(entries) };
+    const body = { name, 'dist-tags': { latest, ...tags[name] }, versions: Object.fromEntries(entries) };
     const modified = '2026-01-01T00:00:00.000Z';
     if (short) return { ...body, modified };
     const time = Object.fromEntries([...versions.keys()].map((version) => [version, modified]));
@@ -101,10 +128,10 @@ export async function openOfflineRegistry({ shelf, cache, port = 0 }: RegistryOp
   }
 
   async function versionOf(shelved: ShelvedPackage, short: boolean): Promise<Record<string, unknown>> {
-    const { name, version, folder, manifest, integrity } = shelved;
-    const packed = folder === undefined ? undefined : await packer.pack({ ...shelved, folder });
+    const { name, version, manifest } = shelved;
+    const { integrity, shasum } = await packer.pack(shelved);
     const tarball = `${url}${name}/-/${name.split('/').at(-1) ?? name}-${version}.tgz`;
-    const dist = { tarball, integrity: packed?.integrity ?? integrity, ...(packed ? { shasum: packed.shasum } : {}) };
+    const dist = { tarball, integrity, shasum };
     const scripts = (manifest.scripts ?? {}) as Record<string, string>;
     const installs = ['preinstall', 'install', 'postinstall'].some((script) => script in scripts);
     const kept = short
@@ -127,8 +154,8 @@ export async function openOfflineRegistry({ shelf, cache, port = 0 }: RegistryOp
     const found = [...versions.values()].find(
       ({ name, version }) => file === `${name.split('/').at(-1) ?? ''}-${version}.tgz`,
     );
-    if (found?.folder === undefined) return send(response, 404, { error: 'Not found' });
-    const bytes = fs.readFileSync((await packer.pack({ ...found, folder: found.folder })).file);
+    if (!found) return send(response, 404, { error: 'Not found' });
+    const bytes = fs.readFileSync((await packer.pack(found)).file);
     const shown = fault?.kind === 'truncated tarball' ? bytes.subarray(0, bytes.length >> 1) : bytes;
     response.writeHead(200, { 'content-type': 'application/octet-stream', 'content-length': shown.length }).end(shown);
   }
@@ -137,6 +164,7 @@ export async function openOfflineRegistry({ shelf, cache, port = 0 }: RegistryOp
     url,
     faults,
     requests,
+    answers,
     async close() {
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));

@@ -8,8 +8,6 @@ export interface ShelvedPackage {
   /** Its folder; undefined where it is only known. */
   folder: string | undefined;
   manifest: Record<string, unknown>;
-  /** Integrity by a lockfile, for packages without a folder. */
-  integrity: string | undefined;
 }
 
 /** All packages in some trees of installed packages: by name, then by version. */
@@ -17,7 +15,6 @@ export type Shelf = Map<string, Map<string, ShelvedPackage>>;
 
 interface LockedPackage {
   version?: string;
-  integrity?: string;
   optional?: boolean;
   os?: string[];
   cpu?: string[];
@@ -51,8 +48,7 @@ function collectPackage(folder: string, shelf: Shelf): void {
   if (!fs.existsSync(file)) return;
   const manifest = JSON.parse(fs.readFileSync(file, 'utf8')) as Record<string, unknown>;
   const { name, version } = manifest;
-  if (typeof name === 'string' && typeof version === 'string')
-    put(shelf, { name, version, folder, manifest, integrity: undefined });
+  if (typeof name === 'string' && typeof version === 'string') put(shelf, { name, version, folder, manifest });
 }
 
 function addKnown(lockfile: string, shelf: Shelf): void {
@@ -62,7 +58,7 @@ function addKnown(lockfile: string, shelf: Shelf): void {
   };
   for (const [place, locked] of Object.entries(packages)) {
     const name = place.split('node_modules/').at(-1) ?? '';
-    const { version, integrity, optional, os, cpu, libc, engines } = locked;
+    const { version, optional, os, cpu, libc, engines } = locked;
     if (name === '' || version === undefined || !optional || shelf.get(name)?.has(version)) continue;
     const manifest = {
       name,
@@ -72,7 +68,7 @@ function addKnown(lockfile: string, shelf: Shelf): void {
       ...(libc ? { libc } : {}),
       ...(engines ? { engines } : {}),
     };
-    put(shelf, { name, version, folder: undefined, manifest, integrity });
+    put(shelf, { name, version, folder: undefined, manifest });
   }
 }
 
