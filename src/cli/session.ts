@@ -1,8 +1,9 @@
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { nodeFiles } from '../core/doors/node-files.ts';
+import { nodeMachine } from '../core/doors/node-machine.ts';
 import { nodeProcesses } from '../core/doors/node-processes.ts';
-import type { Doors } from '../core/ports.ts';
+import type { Doors, RegistryDoor } from '../core/ports.ts';
 
 /** Options that every command has. */
 export interface GlobalOptions {
@@ -13,14 +14,19 @@ export interface GlobalOptions {
 
 /** The real doors to the outside. */
 export function openDoors({ offline = false }: { offline?: boolean } = {}): Doors {
+  let opened: Promise<RegistryDoor> | undefined;
   return {
     offline,
     files: nodeFiles,
     processes: nodeProcesses,
     clock: { now: () => new Date() },
-    async registry(hostRoot) {
-      const { openRegistry } = await import('../core/doors/npm-registry.ts');
-      return openRegistry(hostRoot, process.env, offline);
+    machine: nodeMachine,
+    registry(hostRoot) {
+      // One for a command: what it has been told it need not be told again.
+      opened ??= import('../core/doors/registry.ts').then(({ openRegistry }) =>
+        openRegistry(hostRoot, process.env, offline),
+      );
+      return opened;
     },
     environment: process.env,
   };

@@ -83,14 +83,36 @@ export interface Packument {
 export interface PackageVersion {
   version: string;
   engines?: Record<string, string> | undefined;
+  os?: string[] | undefined;
+  cpu?: string[] | undefined;
+  libc?: string[] | undefined;
+  dependencies?: Record<string, string> | undefined;
+  optionalDependencies?: Record<string, string> | undefined;
   peerDependencies?: Record<string, string> | undefined;
   peerDependenciesMeta?: Record<string, { optional?: boolean }> | undefined;
   deprecated?: string | boolean | undefined;
+  /** It has a script that runs when it is installed. */
+  hasInstallScript?: boolean | undefined;
 }
 
 export interface RegistryDoor {
-  /** Throws a Problem where the registry cannot be reached or does not have the package. */
-  packument(name: string): Promise<Packument>;
+  /**
+   * What the registry knows of a package; undefined where it does not have it. Throws a Problem where it cannot be
+   * asked, or where nothing may be fetched and it was never asked before.
+   */
+  packument(name: string): Promise<Packument | undefined>;
+  /** How packages are saved and installed by the host's and the user's settings (`save-exact`, `save-prefix`, `ignore-scripts`). */
+  saving(): Promise<{ exact: boolean; prefix: string | undefined; ignoreScripts: boolean }>;
+}
+
+/** The machine that a host runs on. */
+export interface Machine {
+  /** Version of Node.js. */
+  node: string;
+  os: string;
+  cpu: string;
+  /** `glibc` or `musl`; undefined where there is none. Slow to find out. */
+  libc(): string | undefined;
 }
 
 /** The doors that a command uses. */
@@ -98,6 +120,7 @@ export interface Doors {
   files: FileDoor;
   processes: ProcessDoor;
   clock: Clock;
+  machine: Machine;
   /** Nothing may be fetched: what was fetched before must do. */
   offline: boolean;
   /** Opens the registry that the host's package manager is set to, with its credentials. */

@@ -3,6 +3,9 @@ declare module '@npmcli/config' {
   export default class Config {
     constructor(options: Record<string, unknown>);
     load(): Promise<void>;
+    get(key: string): unknown;
+    /** Where a setting comes from: `default` where nobody has set it. */
+    find(key: string): string | null;
     readonly flat: Record<string, unknown>;
   }
 }

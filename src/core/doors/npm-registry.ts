@@ -1,20 +1,60 @@
 import path from 'node:path';
-import envPaths from 'env-paths';
 import { EXIT, Problem } from '../problem.ts';
-import type { Packument, RegistryDoor } from '../ports.ts';
+import { digestOf, type PackumentDigest } from './packument-digest.ts';
+import { cacheFolder, type Saving } from './registry-cache.ts';
+import { managerSettings } from './manager-settings.ts';
 
 // Somebody is waiting: a registry that does not answer is asked a few times, not for minutes.
 const BOUNDS = { retry: { retries: 2, factor: 2, minTimeout: 200, maxTimeout: 2000 }, timeout: 30_000 };
 
+/** A registry over the network. */
+export interface NpmRegistry {
+  /** What it knows of a package, and for how many seconds that holds; undefined where it does not have the package. */
+  ask(name: string): Promise<{ digest: PackumentDigest; freshSeconds: number } | undefined>;
+  saving: Saving;
+}
+
 /**
  * The registry that npm's own configuration names for a host: project, user and global `.npmrc`, environment,
- * a registry per scope, credentials and proxies. Answers are kept in the user's cache folder; offline they alone are asked.
+ * a registry per scope, credentials and proxies; what the settings of yarn and pnpm name goes first where the host has them.
+ * Answers are kept in the user's cache folder; offline they alone are asked.
  */
-export async function openRegistry(
+export async function openNpmRegistry(
   hostRoot: string,
   environment: Readonly<Record<string, string | undefined>>,
   offline: boolean,
-): Promise<RegistryDoor> {
+): Promise<NpmRegistry> {
+  const config = await loadConfig(hostRoot, environment);
+  const { default: registryFetch } = await import('npm-registry-fetch');
+  const options = { ...config.flat, ...(await managerSettings(hostRoot, environment)), ...BOUNDS, offline };
+  const prefix = config.find('save-prefix') === 'default' ? undefined : String(config.get('save-prefix'));
+  return {
+    saving: {
+      exact: config.get('save-exact') === true,
+      prefix,
+      ignoreScripts: config.get('ignore-scripts') === true,
+    },
+    async ask(name) {
+      try {
+        const response = await registryFetch(`/${encodeURIComponent(name).replace('%40', '@')}`, {
+          ...options,
+          // Kept with their ETags: what has not changed is not sent again (RFC 9110, section 13.1.2).
+          cache: cacheFolder(environment),
+          spec: name,
+          headers: { accept: 'application/vnd.npm.install-v1+json; q=1.0, application/json; q=0.8' },
+        });
+        const digest = digestOf(await response.json(), name);
+        if (!digest) throw new Error('its answer is not a package document');
+        return { digest, freshSeconds: maxAge(response.headers.get('cache-control')) };
+      } catch (error) {
+        if ((error as { statusCode?: number }).statusCode === 404) return undefined;
+        throw asProblem(error, name);
+      }
+    },
+  };
+}
+
+async function loadConfig(hostRoot: string, environment: Readonly<Record<string, string | undefined>>) {
   const { default: Config } = await import('@npmcli/config');
   const settings = await import('@npmcli/config/lib/definitions/index.js');
   const { definitions, shorthands, flatten, nerfDarts } = settings.default;
@@ -29,42 +69,13 @@ export async function openRegistry(
     env: { ...environment },
   });
   await config.load();
-  const { default: registryFetch } = await import('npm-registry-fetch');
-  const known = new Map<string, Promise<Packument>>();
-  const ask = async (name: string): Promise<Packument> => {
-    try {
-      const answer = await registryFetch.json(`/${encodeURIComponent(name).replace('%40', '@')}`, {
-        ...config.flat,
-        ...BOUNDS,
-        // Kept with their ETags: what has not changed is not sent again (RFC 9110, section 13.1.2).
-        cache: cacheFolder(environment),
-        offline,
-        spec: name,
-        headers: { accept: 'application/vnd.npm.install-v1+json; q=1.0, application/json; q=0.8' },
-      });
-      return checked(answer, name);
-    } catch (error) {
-      throw asProblem(error, name);
-    }
-  };
-  return {
-    packument(name) {
-      const answer = known.get(name) ?? ask(name);
-      known.set(name, answer);
-      return answer;
-    },
-  };
+  return config;
 }
 
-function cacheFolder(environment: Readonly<Record<string, string | undefined>>): string {
-  const own = environment.XDG_CACHE_HOME;
-  return path.join(own ? path.join(own, 'ligament') : envPaths('ligament', { suffix: '' }).cache, 'registry');
-}
-
-function checked(answer: unknown, name: string): Packument {
-  const packument = answer as Partial<Packument> | null;
-  if (typeof packument?.versions !== 'object') throw new Error(`the answer for ${name} is not a package document`);
-  return packument as Packument;
+/** How long an answer holds by its own word, in seconds (RFC 9111, section 5.2.2.1). */
+function maxAge(header: string | null): number {
+  const seconds = Number(/(?:^|[,\s])max-age=(\d+)/i.exec(header ?? '')?.[1] ?? 0);
+  return /no-(store|cache)/i.test(header ?? '') ? 0 : Math.min(seconds, 3600);
 }
 
 function asProblem(error: unknown, name: string): Problem {
@@ -77,19 +88,19 @@ function asProblem(error: unknown, name: string): Problem {
       next: 'Run the same command once without --offline. Nothing was changed.',
     });
   }
-  if (statusCode === 404) {
-    return new Problem({
-      status: EXIT.refused,
-      what: `The package registry does not have ${name}`,
-      why: 'it answered 404',
-      next: 'Check which registry your .npmrc names for this package, then try again. Nothing was changed.',
-    });
-  }
-  const reason = statusCode === undefined ? (code ?? message ?? 'unknown') : `it answered ${statusCode}`;
+  const reason = statusCode === undefined ? inWords(code, message) : `it answered ${statusCode}`;
   return new Problem({
     status: EXIT.refused,
     what: `The package registry could not be asked about ${name}`,
     why: reason,
-    next: 'Check the network and the registry that your .npmrc names, then try again. Nothing was changed.',
+    next:
+      statusCode === 401 || statusCode === 403
+        ? 'Check the credentials that your .npmrc has for this registry, then try again. Nothing was changed.'
+        : 'Check the network and the registry that your .npmrc names, then try again. Nothing was changed.',
   });
+}
+
+function inWords(code: string | undefined, message: string | undefined): string {
+  if (/is not valid JSON|Unexpected token/.test(message ?? '')) return 'its answer is not JSON';
+  return [code, message].filter((part) => part !== undefined && part !== '').join(': ') || 'unknown';
 }

@@ -1,25 +1,76 @@
 import path from 'node:path';
-import { readText } from '../doors/text.ts';
+import { decode } from '../doors/text.ts';
 import { EXIT, Problem } from '../problem.ts';
+import { isRecord, textsOf } from '../records.ts';
 import type { Reader } from '../ports.ts';
 import { positionAt } from '../text/positions.ts';
 
 export const SECTIONS = ['dependencies', 'devDependencies', 'peerDependencies', 'optionalDependencies'] as const;
 export type Section = (typeof SECTIONS)[number];
 
-/** A package manifest (package.json), as far as Ligament reads it. */
-export interface Manifest {
-  name: string | undefined;
-  version: string | undefined;
-  type: 'module' | 'commonjs';
-  main: string | undefined;
-  packageManager: string | undefined;
-  workspaces: string[];
-  scripts: Record<string, string>;
-  engines: Record<string, string>;
-  sections: Record<Section, Record<string, string>>;
+/** A package manifest (package.json), as far as Ligament reads it. What only some commands need is made when it is asked for. */
+export class Manifest {
   /** All of it, for what only some stacks read. */
-  all: Readonly<Record<string, unknown>>;
+  readonly all: Readonly<Record<string, unknown>>;
+  #sections: Record<Section, Record<string, string>> | undefined;
+
+  constructor(all: Readonly<Record<string, unknown>>) {
+    this.all = all;
+  }
+
+  get name(): string | undefined {
+    return text(this.all.name);
+  }
+
+  get version(): string | undefined {
+    return text(this.all.version);
+  }
+
+  get type(): 'module' | 'commonjs' {
+    return this.all.type === 'module' ? 'module' : 'commonjs';
+  }
+
+  get main(): string | undefined {
+    return text(this.all.main);
+  }
+
+  get packageManager(): string | undefined {
+    return text(this.all.packageManager);
+  }
+
+  get workspaces(): string[] {
+    const { workspaces } = this.all;
+    const patterns = isRecord(workspaces) ? workspaces.packages : workspaces;
+    return Array.isArray(patterns) ? patterns.filter((item) => typeof item === 'string') : [];
+  }
+
+  get scripts(): Record<string, string> {
+    return textsOf(this.all.scripts);
+  }
+
+  get engines(): Record<string, string> {
+    return textsOf(this.all.engines);
+  }
+
+  get sections(): Record<Section, Record<string, string>> {
+    this.#sections ??= {
+      dependencies: textsOf(this.all.dependencies),
+      devDependencies: textsOf(this.all.devDependencies),
+      peerDependencies: textsOf(this.all.peerDependencies),
+      optionalDependencies: textsOf(this.all.optionalDependencies),
+    };
+    return this.#sections;
+  }
+
+  /** The first section that declares a package, with the range there. */
+  declared(name: string): { section: Section; range: string } | undefined {
+    for (const section of SECTIONS) {
+      const ranges = this.all[section];
+      const range = isRecord(ranges) && Object.hasOwn(ranges, name) ? ranges[name] : undefined;
+      if (typeof range === 'string') return { section, range };
+    }
+    return undefined;
+  }
 }
 
 /**
@@ -27,18 +78,20 @@ export interface Manifest {
  * `root` is what the path in a message is relative to.
  */
 export async function readManifest(reader: Reader, file: string, root: string): Promise<Manifest | undefined> {
-  if (reader.kind(file) === undefined) return undefined;
-  const shown = path.relative(root, file) || path.basename(file);
-  const text = readText(reader, file);
-  if (text === undefined) throw unreadable(shown, 'it is not UTF-8 text');
+  const bytes = reader.read(file);
+  if (!bytes) return undefined;
+  // Only a message needs the path as it is shown: a host may have thousands of manifests.
+  const shown = (): string => path.relative(root, file) || path.basename(file);
+  const text = decode(bytes);
+  if (text === undefined) throw unreadable(shown(), 'it is not UTF-8 text');
   try {
     // Node and the package managers read past a byte order mark.
-    const value: unknown = JSON.parse(text.replace(/^\uFEFF/, ''));
-    if (!isRecord(value)) throw unreadable(shown, 'it is not a JSON object');
-    return fromRecord(value);
+    const value: unknown = JSON.parse(text.startsWith('\uFEFF') ? text.slice(1) : text);
+    if (!isRecord(value)) throw unreadable(shown(), 'it is not a JSON object');
+    return new Manifest(value);
   } catch (error) {
     if (Problem.is(error)) throw error;
-    throw await syntaxProblem(text, shown);
+    throw await syntaxProblem(text, shown());
   }
 }
 
@@ -64,39 +117,6 @@ function unreadable(file: string, why: string): Problem {
   });
 }
 
-function fromRecord(value: Record<string, unknown>): Manifest {
-  const workspaces = isRecord(value.workspaces) ? value.workspaces.packages : value.workspaces;
-  return {
-    name: text(value.name),
-    version: text(value.version),
-    type: value.type === 'module' ? 'module' : 'commonjs',
-    main: text(value.main),
-    packageManager: text(value.packageManager),
-    workspaces: Array.isArray(workspaces) ? workspaces.filter((item) => typeof item === 'string') : [],
-    scripts: texts(value.scripts),
-    engines: texts(value.engines),
-    sections: {
-      dependencies: texts(value.dependencies),
-      devDependencies: texts(value.devDependencies),
-      peerDependencies: texts(value.peerDependencies),
-      optionalDependencies: texts(value.optionalDependencies),
-    },
-    all: value,
-  };
-}
-
-function isRecord(value: unknown): value is Record<string, unknown> {
-  return typeof value === 'object' && value !== null && !Array.isArray(value);
-}
-
 function text(value: unknown): string | undefined {
   return typeof value === 'string' ? value : undefined;
-}
-
-function texts(value: unknown): Record<string, string> {
-  // Without a prototype, so that a package named like one of Object's members is only itself.
-  const result = Object.create(null) as Record<string, string>;
-  if (isRecord(value))
-    for (const [key, item] of Object.entries(value)) if (typeof item === 'string') result[key] = item;
-  return result;
 }

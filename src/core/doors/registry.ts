@@ -1,0 +1,43 @@
+import type { Packument, RegistryDoor } from '../ports.ts';
+import type { NpmRegistry } from './npm-registry.ts';
+import { fromDigest } from './packument-digest.ts';
+import { RegistryCache, type Saving } from './registry-cache.ts';
+
+/** The registry of a host: what is kept and fresh first, else what the network says; offline what is kept, however old. */
+export function openRegistry(
+  hostRoot: string,
+  environment: Readonly<Record<string, string | undefined>>,
+  offline: boolean,
+): RegistryDoor {
+  const cache = new RegistryCache(hostRoot, environment);
+  const known = new Map<string, Promise<Packument | undefined>>();
+  let opened: Promise<NpmRegistry> | undefined;
+  const network = (): Promise<NpmRegistry> => {
+    // Loaded only where it is needed: the client of the network is large.
+    opened ??= import('./npm-registry.ts').then(({ openNpmRegistry }) =>
+      openNpmRegistry(hostRoot, environment, offline),
+    );
+    return opened;
+  };
+  const ask = async (name: string): Promise<Packument | undefined> => {
+    const kept = cache.packument(name, offline ? undefined : Date.now());
+    if (kept) return fromDigest(kept);
+    const answer = await (await network()).ask(name);
+    if (answer) cache.keep(answer.digest, Date.now() + answer.freshSeconds * 1000);
+    return answer && fromDigest(answer.digest);
+  };
+  return {
+    packument(name) {
+      const answer = known.get(name) ?? ask(name);
+      known.set(name, answer);
+      return answer;
+    },
+    async saving(): Promise<Saving> {
+      const kept = cache.saving();
+      if (kept) return kept;
+      const { saving } = await network();
+      cache.keepSaving(saving);
+      return saving;
+    },
+  };
+}
