@@ -1,7 +1,7 @@
 import { allLedgers, type Ledger } from './ledger/ledger.ts';
 import { bareHost } from './plan/host-view.ts';
 import type { Doors, Reader } from './ports.ts';
-import { findHost, type HostPlace } from './survey/host.ts';
+import { findHost, readHost, type HostPlace } from './survey/host.ts';
 import { surveyHost, type HostFacts } from './survey/survey.ts';
 
 /** What every command starts from: the host as it is, and the host as it would be bare of what Ligament put in. */
@@ -22,16 +22,20 @@ export interface Context {
 /** Reads a host from one of its folders. Throws a Problem (status 2) where there is none or a file of it is broken. */
 export async function openHost(doors: Doors, catalog: string, from: string): Promise<Context> {
   const host = await findHost(doors.files, from);
-  return readContext(doors, catalog, host);
+  return contextOf(doors, catalog, host, doors.files);
 }
 
-/** Reads the host's facts, through another reader where what is planned shall be seen as done. */
+/** Reads a host anew from its root on, through another reader where what is planned shall be seen as done. */
 export async function readContext(
   doors: Doors,
   catalog: string,
-  host: HostPlace,
+  root: string,
   reader: Reader = doors.files,
 ): Promise<Context> {
+  return contextOf(doors, catalog, await readHost(reader, root), reader);
+}
+
+async function contextOf(doors: Doors, catalog: string, host: HostPlace, reader: Reader): Promise<Context> {
   const ledgers = await allLedgers(reader, host);
   return {
     doors,

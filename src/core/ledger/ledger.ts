@@ -33,6 +33,8 @@ export function ledgerFile(workspace: string, integration: string): string {
 
 /** All ledgers of a workspace in the order of their integrations. Throws a Problem (status 2) for one that is broken. */
 export async function readLedgers(reader: Reader, root: string, workspace: string): Promise<Ledger[]> {
+  // Most workspaces have none: that is told sooner than what a missing folder holds.
+  if (reader.kind(path.join(root, workspace, path.posix.dirname(LEDGER_FOLDER))) === undefined) return [];
   const folder = path.join(root, workspace, LEDGER_FOLDER);
   const files = reader.list(folder).filter(({ name }) => name.endsWith('.json'));
   if (files.length === 0) return [];

@@ -18,7 +18,7 @@ function scriptsJoint(ground: Ground): Joint {
     file,
     line: at === undefined ? undefined : positionAt(text, at).line,
     detail:
-      at === undefined ? 'a "scripts" section' : `${Object.keys(ground.workspace.manifest.scripts).length} scripts`,
+      at === undefined ? 'a "scripts" section' : counted(Object.keys(ground.workspace.manifest.scripts).length),
     tie(tie) {
       if (tie.at !== 'manifest.scripts') return [];
       return Object.entries(tie.scripts).map(([name, value]) => ({
@@ -44,4 +44,8 @@ function ignoreJoint(ground: Ground): Joint {
       return tie.lines.map((line) => ({ file, format: 'lines', operation: { op: 'ensure', line }, seed: '' }));
     },
   };
+}
+
+function counted(scripts: number): string {
+  return scripts === 1 ? '1 script' : `${scripts} scripts`;
 }

@@ -2,7 +2,7 @@ import path from 'node:path';
 import { readText } from '../doors/text.ts';
 import type { Joint } from '../joints.ts';
 import type { Reader } from '../ports.ts';
-import { packageFact, type WorkspaceFacts } from '../survey/survey.ts';
+import type { WorkspaceFacts } from '../survey/survey.ts';
 
 /** What a stack may look at: one workspace of a host, by reading only. */
 export class Ground {
@@ -39,12 +39,12 @@ export class Ground {
   }
 
   declares(name: string): boolean {
-    return packageFact(this.workspace, name) !== undefined;
+    return this.workspace.manifest.declared(name) !== undefined;
   }
 
   /** The installed version, else the lowest that the declared range could mean, as "7.3.8" or "7"; undefined without one. */
   versionOf(name: string): string | undefined {
-    const fact = packageFact(this.workspace, name);
+    const fact = this.workspace.package(name);
     return fact?.installed ?? /\d+(\.\d+)*/.exec(fact?.range ?? '')?.[0];
   }
 }

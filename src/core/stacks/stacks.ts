@@ -19,9 +19,20 @@ export interface StackFacts {
 /** The stack of a workspace and where its joints are. */
 export async function readStack(reader: Reader, root: string, workspace: WorkspaceFacts): Promise<StackFacts> {
   const ground = new Ground(reader, root, workspace);
+  const { stack, title } = recognise(ground);
+  return { id: stack.id, title, build: stack.build, joints: await stack.joints(ground) };
+}
+
+/** Only what a workspace is built with: told from its manifest, without a look at its sources. */
+export function nameStack(reader: Reader, root: string, workspace: WorkspaceFacts): Pick<StackFacts, 'id' | 'title'> {
+  const { stack, title } = recognise(new Ground(reader, root, workspace));
+  return { id: stack.id, title };
+}
+
+function recognise(ground: Ground): { stack: Stack; title: string } {
   for (const stack of STACKS) {
     const title = stack.recognise(ground);
-    if (title !== undefined) return { id: stack.id, title, build: stack.build, joints: await stack.joints(ground) };
+    if (title !== undefined) return { stack, title };
   }
   throw new Error('every workspace is at least a Node.js package');
 }

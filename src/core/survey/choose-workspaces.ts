@@ -1,4 +1,5 @@
 import path from 'node:path';
+import type { Reader } from '../ports.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { HostFacts, WorkspaceFacts } from './survey.ts';
 
@@ -7,18 +8,22 @@ import type { HostFacts, WorkspaceFacts } from './survey.ts';
  * Problem (status 2) for a name that is none.
  */
 export async function chooseWorkspaces(
+  reader: Reader,
   facts: HostFacts,
   named: readonly string[],
   from: string,
 ): Promise<WorkspaceFacts[]> {
   if (named.length === 0) {
-    const inside = facts.workspaces.filter(({ folder }) => isWithin(from, path.join(facts.root, folder)));
+    // The host's root is a real path; where one stands may be the name of a link to it.
+    const here = reader.real(path.resolve(from));
+    const inside = facts.workspaces.filter(({ folder }) => isWithin(here, path.join(facts.root, folder)));
     // The innermost one: a workspace lies within its root.
     const innermost = inside.reduce<WorkspaceFacts | undefined>(
       (best, one) => (best && best.folder.length > one.folder.length && best.folder !== '.' ? best : one),
       undefined,
     );
-    return innermost ? [innermost] : [];
+    if (!innermost) throw new Error(`${here} is outside of ${facts.root}`);
+    return [innermost];
   }
   const chosen: WorkspaceFacts[] = [];
   for (const name of named) {

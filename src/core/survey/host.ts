@@ -3,6 +3,7 @@ import { readText } from '../doors/text.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { Reader } from '../ports.ts';
 import { readManifest, type Manifest } from './manifest.ts';
+import type { PnpmWorkspaces } from './pnpm-workspaces.ts';
 
 /** A package folder of a host. */
 export interface WorkspacePlace {
@@ -16,6 +17,10 @@ export interface HostPlace {
   root: string;
   /** The root's own package first, then the workspaces in the order of their folders. */
   workspaces: WorkspacePlace[];
+  /** Ranges that the manager keeps for all workspaces, by catalog and package. */
+  catalogs: Record<string, Record<string, string>>;
+  /** Settings that pnpm keeps in its workspace file; empty where there is none. */
+  settings: Readonly<Record<string, unknown>>;
 }
 
 /**
@@ -41,34 +46,38 @@ export async function findHost(reader: Reader, from: string): Promise<HostPlace>
   return readHost(reader, nearest);
 }
 
-async function readHost(reader: Reader, root: string): Promise<HostPlace> {
+/** Reads the host whose root is known. Throws a Problem (status 2) where a manifest cannot be read. */
+export async function readHost(reader: Reader, root: string): Promise<HostPlace> {
   const manifest = await readManifest(reader, path.join(root, 'package.json'), root);
   if (!manifest) throw new Error(`no manifest in ${root}`);
-  const patterns = [...manifest.workspaces, ...(await pnpmWorkspaces(reader, root))];
+  const pnpm = await pnpmWorkspaces(reader, root);
+  const patterns = [...manifest.workspaces, ...pnpm.patterns];
   const folders = await expand(reader, root, patterns);
   const workspaces: WorkspacePlace[] = [{ folder: '.', manifest }];
   for (const folder of folders) {
     const found = await readManifest(reader, path.join(root, folder, 'package.json'), root);
     if (found) workspaces.push({ folder, manifest: found });
   }
-  return { root, workspaces };
+  return { root, workspaces, catalogs: pnpm.catalogs, settings: pnpm.settings };
 }
 
-async function pnpmWorkspaces(reader: Reader, root: string): Promise<string[]> {
+async function pnpmWorkspaces(reader: Reader, root: string): Promise<PnpmWorkspaces> {
   const text = readText(reader, path.join(root, 'pnpm-workspace.yaml'));
-  if (text === undefined) return [];
+  if (text === undefined) return { patterns: [], catalogs: {}, settings: {} };
   const { parsePnpmWorkspaces } = await import('./pnpm-workspaces.ts');
   return parsePnpmWorkspaces(text);
 }
 
 /** The package folders that workspace patterns name; `!` in front takes folders out. */
 async function expand(reader: Reader, root: string, patterns: readonly string[]): Promise<string[]> {
-  const literal = patterns.every((pattern) => !/[*?[\]{}!()]/.test(pattern));
-  if (literal) {
-    const folders = patterns.map((pattern) => path.posix.normalize(pattern).replace(/\/$/, ''));
-    return [...new Set(folders)]
-      .filter((folder) => isInside(folder) && reader.kind(path.join(root, folder)) !== undefined)
-      .sort();
+  // Most hosts name folders, or all folders in one: these need no pattern matcher.
+  const simple = patterns.every((pattern) => !/[?[\]{}!()]|\*\*|[^/]\*|\*[^/]/.test(pattern));
+  if (simple) {
+    const folders = patterns.flatMap((pattern) => {
+      const parts = path.posix.normalize(pattern).replace(/\/$/, '').split('/');
+      return parts.includes('..') ? [] : foldersNamed(reader, root, '', parts);
+    });
+    return [...new Set(folders)].filter((folder) => isInside(folder)).sort();
   }
   const { globManifests } = await import('./glob-manifests.ts');
   const manifests = globManifests(root, patterns);
@@ -76,6 +85,17 @@ async function expand(reader: Reader, root: string, patterns: readonly string[])
     .map((file) => path.posix.dirname(file.replaceAll('\\', '/')))
     .filter((folder) => folder !== '.' && isInside(folder))
     .sort();
+}
+
+/** The folders that the parts of a path name; `*` stands for every folder at its place. */
+function foldersNamed(reader: Reader, root: string, base: string, parts: readonly string[]): string[] {
+  const [part, ...rest] = parts;
+  if (part === undefined) return [base];
+  if (part !== '*') return foldersNamed(reader, root, base === '' ? part : `${base}/${part}`, rest);
+  return reader
+    .list(path.join(root, base))
+    .filter(({ name, kind }) => kind === 'folder' && name !== 'node_modules')
+    .flatMap(({ name }) => foldersNamed(reader, root, base === '' ? name : `${base}/${name}`, rest));
 }
 
 function isInside(folder: string): boolean {

@@ -42,8 +42,8 @@ describe('finding the host', () => {
   });
 
   it('reads the workspaces that pnpm keeps in a file of its own', () => {
-    expect(parsePnpmWorkspaces('packages:\n  - web\n  - 7\n')).toEqual(['web']);
-    expect(parsePnpmWorkspaces('')).toEqual([]);
+    expect(parsePnpmWorkspaces('packages:\n  - web\n  - 7\n').patterns).toEqual(['web']);
+    expect(parsePnpmWorkspaces('').patterns).toEqual([]);
     expect(() => parsePnpmWorkspaces('a: [')).toThrow('pnpm-workspace.yaml is not valid YAML');
   });
 });
@@ -77,14 +77,14 @@ describe('the facts of a host', () => {
       moduleFormat: 'esm',
       style: { indent: '    ', quotes: 'single', semicolons: false },
     });
-    expect(web?.packages).toEqual([
+    expect(web?.packages).toMatchObject([
       { name: 'vite', range: '^7.0.0', section: 'devDependencies', installed: '7.1.0' },
       { name: 'absent', range: '1', section: 'devDependencies', installed: undefined },
     ]);
-    expect((await chooseWorkspaces(facts, [], '/host/web/src')).map(({ folder }) => folder)).toEqual(['web']);
-    expect((await chooseWorkspaces(facts, [], '/host')).map(({ folder }) => folder)).toEqual(['.']);
+    expect((await chooseWorkspaces(reader, facts, [], '/host/web/src')).map(({ folder }) => folder)).toEqual(['web']);
+    expect((await chooseWorkspaces(reader, facts, [], '/host')).map(({ folder }) => folder)).toEqual(['.']);
     expect(
-      (await chooseWorkspaces(facts, ['@garden/web', './api/', 'web'], '/host')).map(({ folder }) => folder),
+      (await chooseWorkspaces(reader, facts, ['@garden/web', './api/', 'web'], '/host')).map(({ folder }) => folder),
     ).toEqual(['web', 'api']);
   });
 
