@@ -16,11 +16,27 @@ export function catalogIds(reader: Reader, catalog: string): string[] {
     .map(({ name }) => name.replace('+', '/'));
 }
 
-/** Loads one definition. Throws a Problem (status 2) for one that is not there, naming the nearest, or is not valid. */
-export async function loadDefinition(reader: Reader, catalog: string, id: string): Promise<Definition> {
+/**
+ * Loads one definition: one of the catalog by its name, or one of somebody's own by the path of its folder (it begins
+ * with `.` or `/`, seen from `from`). Throws a Problem (status 2) for one that is not there, naming the nearest, or is
+ * not valid.
+ */
+export async function loadDefinition(reader: Reader, catalog: string, id: string, from = '.'): Promise<Definition> {
+  if (/^\.{1,2}([\\/]|$)/.test(id) || path.isAbsolute(id)) return ownDefinition(reader, path.resolve(from, id), id);
   const ids = catalogIds(reader, catalog);
   if (!ids.includes(id)) throw await unknown(id, ids);
   return parseDefinition(readText(reader, path.join(catalog, id.replace('/', '+'), FILE)) ?? '', `${id}/${FILE}`);
+}
+
+function ownDefinition(reader: Reader, folder: string, shown: string): Definition {
+  const text = readText(reader, path.join(folder, FILE));
+  if (text !== undefined) return parseDefinition(text, `${shown}/${FILE}`);
+  throw new Problem({
+    status: EXIT.wrongUsage,
+    what: `There is no definition in ${shown}`,
+    why: `${path.join(folder, FILE)} is not there`,
+    next: `Name the folder that holds the definition's ${FILE}.`,
+  });
 }
 
 /** Reads a definition's text. Throws a Problem (status 2) that names line and column of what is wrong. */

@@ -2,9 +2,11 @@ import * as z from 'zod/mini';
 import { tie } from './ties.ts';
 
 const packageNeed = z.strictObject({
-  /** Semver range of the versions that this definition is written for. */
+  /** Semver range of the versions that this definition is written for, or the name of a dist-tag. */
   range: z.string(),
-  section: z.enum(['production', 'development']),
+  section: z.enum(['production', 'development', 'peer', 'optional']),
+  /** Whose manifest it goes into: that of the workspace (when nothing is said) or that of the host's root. */
+  workspace: z.optional(z.enum(['own', 'root'])),
 });
 
 const choice = z.strictObject({
@@ -42,6 +44,8 @@ export const definition = z.strictObject({
   kind: z.enum(['styling', 'routing', 'lint', 'state', 'testing', 'authentication', 'data', 'environment']),
   about: z.string(),
   docs: z.optional(z.string()),
+  /** `root`: it serves the whole host and is attached to its root, whichever workspace one stands in. */
+  belongs: z.optional(z.enum(['workspace', 'root'])),
   choices: z.optional(z.record(z.string(), choice)),
   ways: z.array(way).check(z.minLength(1)),
   proofs: z.array(proofSpec),
@@ -51,5 +55,6 @@ export const definition = z.strictObject({
 
 export type Definition = z.infer<typeof definition>;
 export type Way = z.infer<typeof way>;
+export type PackageNeed = z.infer<typeof packageNeed>;
 export type Choice = z.infer<typeof choice>;
 export type ProofSpec = z.infer<typeof proofSpec>;

@@ -15,9 +15,8 @@ export function reconcileCommand(manager: ManagerFacts, offline: boolean): Manag
   if (manager.name === 'npm') return { command: 'npm', args: ['install', '--no-audit', '--no-fund', ...own] };
   if (manager.name === 'pnpm') return { command: 'pnpm', args: ['install', '--no-frozen-lockfile', ...own] };
   if (manager.name === 'yarn') {
-    const classic = manager.version?.startsWith('1.') ?? true;
     // The later lines have no such option: their network is turned off by a setting, which is the host's to make.
-    return { command: 'yarn', args: classic ? ['install', ...own] : ['install', '--no-immutable'] };
+    return { command: 'yarn', args: manager.classic ? ['install', ...own] : ['install', '--no-immutable'] };
   }
   return undefined;
 }

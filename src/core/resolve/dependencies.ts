@@ -1,0 +1,67 @@
+import type { PackageVersion } from '../ports.ts';
+import { inRange, isRange, notForPlatform, usualPick } from './candidates.ts';
+import { overridden } from './overrides.ts';
+import type { Lookup, Question } from './question.ts';
+
+/**
+ * Tells whether all that packages depend on, further down too, can be had: a registry may name a version that it does
+ * not have. What is known once is kept; names that the registry was not asked about yet are collected.
+ */
+export class Dependencies {
+  readonly #question: Question;
+  readonly #lookup: Lookup;
+  readonly #missing: Set<string>;
+  /** By name and range: what is wrong, or nothing. */
+  readonly #known = new Map<string, string | undefined>();
+
+  constructor(question: Question, lookup: Lookup, missing: Set<string>) {
+    this.#question = question;
+    this.#lookup = lookup;
+    this.#missing = missing;
+  }
+
+  /** What cannot be had of a version's dependencies, as "needs b ^2, which cannot be had"; undefined where nothing is wrong. */
+  fault(name: string, version: string, meta: PackageVersion): string | undefined {
+    const optional = meta.optionalDependencies ?? {};
+    for (const [dependency, written] of Object.entries(meta.dependencies ?? {})) {
+      if (Object.hasOwn(optional, dependency)) continue;
+      const range = overridden(this.#question.overrides, dependency, written, { name, version });
+      if (range === undefined) continue;
+      const fault = this.#faultOf(dependency, range);
+      if (fault !== undefined) return `needs ${dependency} ${range}, ${fault}`;
+    }
+    return undefined;
+  }
+
+  #faultOf(name: string, range: string): string | undefined {
+    const alias = /^npm:((?:@[^/]+\/)?[^@]+)(?:@(.*))?$/.exec(range);
+    if (alias) return this.#faultOf(alias[1] ?? '', alias[2] ?? '*');
+    // From git, a folder or an address: no registry has a say in it.
+    if (/[:/]/.test(range)) return undefined;
+    const key = `${name}@${range}`;
+    if (this.#known.has(key)) return this.#known.get(key);
+    // A circle of dependencies leads back here: what is being looked at counts as good until shown otherwise.
+    this.#known.set(key, undefined);
+    const fault = this.#look(name, range);
+    this.#known.set(key, fault);
+    return fault;
+  }
+
+  #look(name: string, range: string): string | undefined {
+    const packument = this.#lookup(name);
+    if (packument === 'unknown') {
+      this.#missing.add(name);
+      return undefined;
+    }
+    if (packument === 'none') return 'which the registry does not have';
+    const { node, platform } = this.#question;
+    const pick = usualPick(packument, range, node);
+    if (!pick) return isRange(range) ? 'no version of which can be had' : 'a tag that it does not have';
+    const engine = pick.meta.engines?.node;
+    if (node !== undefined && engine !== undefined && !inRange(node, engine)) return `all of which want Node ${engine}`;
+    const other = notForPlatform(pick.meta, platform);
+    if (other !== undefined) return `which ${other}`;
+    const deeper = this.fault(name, pick.version, pick.meta);
+    return deeper === undefined ? undefined : `which in ${pick.version} ${deeper}`;
+  }
+}

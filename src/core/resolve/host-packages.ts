@@ -1,0 +1,89 @@
+import path from 'node:path';
+import type { Doors } from '../ports.ts';
+import type { HostPlace } from '../survey/host.ts';
+import type { HostFacts, PackageFact, WorkspaceFacts } from '../survey/survey.ts';
+import { isRange } from './candidates.ts';
+import { readOverrides } from './overrides.ts';
+import type { Preference, Present, Question, Want } from './question.ts';
+
+/** The question which versions of some packages go into a workspace, with all that the host has to say to it. */
+export function questionFor(
+  { facts, host, doors }: { facts: HostFacts; host: HostPlace; doors: Pick<Doors, 'machine'> },
+  workspace: WorkspaceFacts,
+  wants: readonly Want[],
+  agreed: ReadonlyMap<string, string> = new Map(),
+): Question {
+  const root = facts.workspaces[0] ?? workspace;
+  const names = new Set(wants.map(({ name }) => name));
+  const preferred = new Map<string, Preference>();
+  for (const name of names) {
+    const found = holdersOf(facts, name).find((one) => one.workspace !== workspace);
+    if (found) preferred.set(name, { ...found, words: `the version that ${found.workspace.name} has` });
+  }
+  for (const [name, version] of agreed)
+    preferred.set(name, { version, range: undefined, words: 'newest that suits all that come together' });
+  const engines = [workspace, root].find((one) => isRange(one.manifest.engines.node ?? '-'));
+  const { node, os, cpu } = doors.machine;
+  return {
+    wants,
+    // What a workspace does not declare itself it finds at the root.
+    present: new Map([...presentIn(root, names), ...presentIn(workspace, names)]),
+    node,
+    engines: engines && {
+      range: engines.manifest.engines.node ?? '',
+      file: path.posix.normalize(path.posix.join(engines.folder, 'package.json')),
+    },
+    platform: { os, cpu, libc: () => doors.machine.libc() },
+    overrides: readOverrides(facts.manager.name, { manifest: root.manifest.all, settings: host.settings }),
+    preferred,
+  };
+}
+
+interface Holder {
+  workspace: WorkspaceFacts;
+  version: string;
+  range: string;
+}
+
+const HOLDERS = new WeakMap<HostFacts, Map<string, Holder[]>>();
+
+/** The workspaces that have a package, two at most: a host of thousands is looked through once for each package. */
+function holdersOf(facts: HostFacts, name: string): Holder[] {
+  const known = HOLDERS.get(facts) ?? new Map<string, Holder[]>();
+  HOLDERS.set(facts, known);
+  const found = known.get(name) ?? [];
+  if (known.has(name)) return found;
+  known.set(name, found);
+  for (const workspace of facts.workspaces) {
+    const fact = workspace.package(name);
+    const version = fact && versionOf(fact);
+    if (fact && version !== undefined) found.push({ workspace, version, range: fact.written });
+    if (found.length === 2) break;
+  }
+  return found;
+}
+
+function presentIn(workspace: WorkspaceFacts, except: ReadonlySet<string>): [string, Present][] {
+  return workspace.packages
+    .filter(({ name }) => !except.has(name))
+    .map((fact) => [
+      fact.name,
+      {
+        name: fact.name,
+        range: fact.range,
+        holder: workspace.name,
+        // Asked late: only what is spoken of is looked for on the disk.
+        get version() {
+          return versionOf(fact);
+        },
+        get peers() {
+          return fact.installed === undefined && isRange(fact.range) ? undefined : (fact.peers ?? {});
+        },
+      },
+    ]);
+}
+
+/** The version that a workspace has of a package: installed or locked, else what is written exactly. */
+export function versionOf(fact: PackageFact): string | undefined {
+  return fact.installed ?? fact.locked;
+}

@@ -1,0 +1,115 @@
+import semver from 'semver';
+import { inRange, notForPlatform, usualPick } from './candidates.ts';
+import type { Dependencies } from './dependencies.ts';
+import { overridden } from './overrides.ts';
+import type { Candidate, Chosen, Lookup, Objection, Present, Question } from './question.ts';
+
+/** What is fixed and chosen so far, as an objection is looked for. */
+export interface Standing {
+  question: Question;
+  lookup: Lookup;
+  missing: Set<string>;
+  chosen: ReadonlyMap<string, Chosen>;
+  dependencies: Dependencies;
+}
+
+/** What speaks against a version of a package, beside what is present and what is chosen; undefined where nothing does. */
+export function objectionTo(standing: Standing, name: string, candidate: Candidate): Objection | undefined {
+  return (
+    aboutMachine(standing, candidate) ??
+    aboutOwnPeers(standing, name, candidate) ??
+    aboutOthersPeers(standing, name, candidate) ??
+    aboutDependencies(standing, name, candidate)
+  );
+}
+
+function aboutMachine({ question }: Standing, { meta }: Candidate): Objection | undefined {
+  const { node, engines, platform } = question;
+  const wanted = meta.engines?.node;
+  if (wanted !== undefined && node !== undefined && !inRange(node, wanted)) {
+    return { lacking: `runs on Node ${node}`, words: `wants Node ${wanted}`, with: [], asks: 'node' };
+  }
+  if (wanted !== undefined && engines) {
+    const uncovered = lowestOfEach(engines.range).find((version) => !inRange(version, wanted));
+    if (uncovered !== undefined) {
+      const lacking = `runs on all that the project says it runs on (Node ${engines.range})`;
+      return { lacking, words: `wants Node ${wanted}`, with: [], asks: 'engines' };
+    }
+  }
+  const other = notForPlatform(meta, platform);
+  if (other === undefined) return undefined;
+  return { lacking: 'runs on this machine', words: other, with: [], asks: 'platform' };
+}
+
+/** The lowest version of each alternative of a range: where all of these do, the host's oldest Node does. */
+function lowestOfEach(range: string): string[] {
+  return range.split('||').flatMap((part) => {
+    const lowest = semver.validRange(part) === null ? null : semver.minVersion(part);
+    return lowest ? [lowest.version] : [];
+  });
+}
+
+function aboutOwnPeers(standing: Standing, name: string, { version, meta }: Candidate): Objection | undefined {
+  const { question, chosen } = standing;
+  for (const [peer, written] of Object.entries(meta.peerDependencies ?? {})) {
+    const range = overridden(question.overrides, peer, written, { name, version });
+    if (range === undefined) continue;
+    const other = chosen.get(peer);
+    if (other && !inRange(other.version, range))
+      return { lacking: `accepts ${peer} ${other.version}`, words: `wants ${peer} ${range}`, with: [peer] };
+    const there = other ? undefined : presentVersion(standing, peer);
+    if (there !== undefined && !inRange(there, range)) {
+      const asks = `present ${peer}`;
+      return { lacking: `accepts ${peer} ${there}`, words: `wants ${peer} ${range}`, with: [], asks };
+    }
+  }
+  return undefined;
+}
+
+function aboutOthersPeers(standing: Standing, name: string, { version }: Candidate): Objection | undefined {
+  const { question, chosen } = standing;
+  for (const other of chosen.values()) {
+    const written = other.meta.peerDependencies?.[name];
+    const range = written === undefined ? undefined : overridden(question.overrides, name, written, other);
+    if (range !== undefined && !inRange(version, range))
+      return { lacking: `${other.name} ${other.version} accepts`, words: `is not ${range}`, with: [other.name] };
+  }
+  for (const other of question.present.values()) {
+    const written = presentPeers(standing, other)?.[name];
+    if (written === undefined) continue;
+    const holder = { name: other.name, version: presentVersion(standing, other.name) ?? '' };
+    const range = overridden(question.overrides, name, written, holder);
+    if (range !== undefined && !inRange(version, range)) {
+      const lacking = `${other.name} ${holder.version} in ${other.holder} accepts`;
+      return { lacking, words: `is not ${range}`, with: [], asks: `present ${other.name}` };
+    }
+  }
+  return undefined;
+}
+
+function aboutDependencies(
+  { dependencies }: Standing,
+  name: string,
+  { version, meta }: Candidate,
+): Objection | undefined {
+  const fault = dependencies.fault(name, version, meta);
+  return fault === undefined ? undefined : { lacking: 'has all that it depends on', words: fault, with: [] };
+}
+
+/** The version that the host has of a package; where it is not installed the one that its range brings. */
+export function presentVersion({ question, lookup, missing }: Standing, name: string): string | undefined {
+  const there = question.present.get(name);
+  if (!there || there.version !== undefined) return there?.version;
+  const packument = lookup(name);
+  if (packument === 'unknown') missing.add(name);
+  return typeof packument === 'string' ? undefined : usualPick(packument, there.range, question.node)?.version;
+}
+
+function presentPeers(standing: Standing, there: Present): Readonly<Record<string, string>> | undefined {
+  if (there.peers) return there.peers;
+  const version = presentVersion(standing, there.name);
+  const packument = standing.lookup(there.name);
+  if (packument === 'unknown') standing.missing.add(there.name);
+  if (typeof packument === 'string' || version === undefined) return undefined;
+  return packument.versions[version]?.peerDependencies;
+}

@@ -1,0 +1,170 @@
+import { EXIT, Problem } from '../problem.ts';
+import type { Packument, RegistryDoor } from '../ports.ts';
+import { usualPick } from './candidates.ts';
+import { factsOf, objections, reasonFor, remedy, without, type Fact } from './explain.ts';
+import type { Lookup, NoSolution, Question, Solution } from './question.ts';
+import { solve } from './solve.ts';
+
+export interface Resolved {
+  name: string;
+  version: string;
+  /** Why this one, in words: "newest that accepts vite 4.5.14 (…)". */
+  reason: string;
+  /** The wanted package that brings it along as its peer. */
+  broughtBy: string | undefined;
+  /** It has a script that runs when it is installed. */
+  hasInstallScript: boolean;
+  /** The version that a package manager installs by a range when nothing is locked. */
+  usual: (range: string) => string | undefined;
+}
+
+/** Facts that cannot all hold: leaving out any one of them would leave an answer. */
+export interface Clash {
+  /** The facts in words, then what speaks against the best versions. */
+  clash: string[];
+  /** What would resolve it, one way each. */
+  remedies: string[];
+}
+
+/**
+ * Answers a question by asking the registry for what it needs to know, as often as it takes. Throws what the registry
+ * throws of a package that is to be chosen; of what is only depended on it counts as good what cannot be asked about.
+ */
+export async function resolve(question: Question, registry: RegistryDoor): Promise<Resolved[] | Clash> {
+  const asked = new Documents(registry);
+  const answer = await asked.answer(question);
+  if ('clash' in answer) return explainClash(question, answer, asked);
+  const usual = (name: string, range: string): string | undefined => {
+    const packument = asked.lookup(name);
+    return typeof packument === 'string' ? undefined : usualPick(packument, range, question.node)?.version;
+  };
+  return [...answer.chosen.values()].map((one) => ({
+    name: one.name,
+    version: one.version,
+    reason: reasonFor(one, answer, question),
+    broughtBy: one.broughtBy?.name,
+    hasInstallScript: one.meta.hasInstallScript === true,
+    usual: (range) => usual(one.name, range),
+  }));
+}
+
+/** Package documents as far as they were asked for. */
+class Documents {
+  readonly #known = new Map<string, Packument | 'none'>();
+  /** What the registry would not tell: the network, credentials, or nothing may be fetched. */
+  readonly #untold = new Map<string, unknown>();
+  readonly #registry: RegistryDoor;
+
+  constructor(registry: RegistryDoor) {
+    this.#registry = registry;
+  }
+
+  readonly lookup: Lookup = (name) => this.#known.get(name) ?? 'unknown';
+
+  async answer(question: Question): Promise<Solution | NoSolution> {
+    const needed = new Set(question.wants.map(({ name }) => name));
+    await this.#ask(needed, needed);
+    for (;;) {
+      const answer = solve(question, this.lookup);
+      for (const name of answer.unknown) if (this.#untold.has(name)) throw this.#untold.get(name);
+      const missing = [...answer.missing].filter((name) => !this.#untold.has(name));
+      if (missing.length === 0) return answer;
+      await this.#ask(new Set(missing), needed);
+    }
+  }
+
+  async #ask(names: ReadonlySet<string>, needed: ReadonlySet<string>): Promise<void> {
+    const ask = async (name: string): Promise<void> => {
+      if (this.#known.has(name)) return;
+      try {
+        const packument = await this.#registry.packument(name);
+        if (!packument && needed.has(name)) throw notThere(name);
+        this.#known.set(name, packument ?? 'none');
+      } catch (error) {
+        if (needed.has(name)) throw error;
+        // Of what only might stand in the way: who cannot be asked about it has nothing against it.
+        this.#untold.set(name, error);
+      }
+    };
+    await Promise.all([...names].map(ask));
+  }
+}
+
+function notThere(name: string): Problem {
+  return new Problem({
+    status: EXIT.refused,
+    what: `The package registry does not have ${name}`,
+    why: 'it answered 404',
+    next: 'Check which registry your .npmrc names for this package, then try again. Nothing was changed.',
+  });
+}
+
+// Clashes that have nothing to do with each other are told together; more than so many help nobody.
+const MOST_CLASHES = 4;
+
+/** Tells the facts that clash, and what would resolve it: one fact otherwise where that is enough, else several. */
+async function explainClash(question: Question, first: NoSolution, asked: Documents): Promise<Clash> {
+  const words: string[] = [];
+  const changed: Fact[] = [];
+  let rest = question;
+  let failing = first;
+  for (let round = 0; round < MOST_CLASHES; round += 1) {
+    const { facts, last } = await smallestClash(rest, failing, asked);
+    words.push(...facts.map((fact) => fact.words), ...objections(last));
+    const changeable = facts.filter(({ id }) => !id.startsWith('want '));
+    const remedies = round === 0 ? await singleRemedies(question, changeable, asked) : [];
+    const fact = changeable.at(-1);
+    if (remedies.length > 0 || !fact) return { clash: unique(words), remedies };
+    changed.push(fact);
+    rest = without(rest, fact.id);
+    const answer = await asked.answer(rest);
+    if (!('clash' in answer)) {
+      const together = changed.flatMap(({ id }) => remedy(id, question, answer) ?? []);
+      return { clash: unique(words), remedies: [together.join(', and ')] };
+    }
+    failing = answer;
+  }
+  return { clash: unique(words), remedies: [] };
+}
+
+/** What would resolve a clash if one fact alone were otherwise. */
+async function singleRemedies(question: Question, facts: readonly Fact[], asked: Documents): Promise<string[]> {
+  const remedies: string[] = [];
+  for (const { id } of facts) {
+    const answer = await asked.answer(without(question, id));
+    const help = 'clash' in answer ? undefined : remedy(id, question, answer);
+    if (help !== undefined) remedies.push(help);
+  }
+  return remedies;
+}
+
+/**
+ * Leaves out one fact after the other: what can be left out without an answer coming has no part in the clash. Of a host
+ * with hundreds of packages only those are tried that some objection speaks of.
+ */
+async function smallestClash(
+  question: Question,
+  first: NoSolution,
+  asked: Documents,
+): Promise<{ facts: Fact[]; last: NoSolution }> {
+  let rest = question;
+  let last = first;
+  const tried = new Set<string>();
+  const needed: Fact[] = [];
+  for (let facts = factsOf(rest, last); facts.length > 0;) {
+    for (const fact of facts) {
+      tried.add(fact.id);
+      const answer = await asked.answer(without(rest, fact.id));
+      if ('clash' in answer) {
+        rest = without(rest, fact.id);
+        last = answer;
+      } else needed.push(fact);
+    }
+    facts = factsOf(rest, last).filter(({ id }) => !tried.has(id));
+  }
+  return { facts: needed, last };
+}
+
+function unique(lines: readonly string[]): string[] {
+  return [...new Set(lines)];
+}
