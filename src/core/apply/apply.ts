@@ -2,31 +2,14 @@ import path from 'node:path';
 import { EXIT, Problem } from '../problem.ts';
 import type { Doors, FileDoor } from '../ports.ts';
 import { sameBytes, type ChangeSet, type FileChange } from '../plan/change-set.ts';
-import type { ProofResult, ProofTask } from '../prove/proof.ts';
+import type { ProofResult } from '../prove/proof.ts';
 import { hashOf } from './hash.ts';
-import { installFailed } from './install-failed.ts';
+import type { ApplyOptions } from './apply-options.ts';
+import { install } from './install.ts';
+import { writeFiles } from './write-files.ts';
 import { keepHistory } from './keep-history.ts';
-import { JOURNAL_FOLDER, noteChild, readJournal, recoveryNeeded, writeJournal, type Journal } from './journal.ts';
+import { JOURNAL_FOLDER, readJournal, recoveryNeeded, writeJournal, type Journal } from './journal.ts';
 import { dropJournal, putBack, temporaryFiles, treeState } from './put-back.ts';
-
-export type ApplyEvent =
-  | { step: 'writing'; files: number }
-  | { step: 'installing'; command: string }
-  | { step: 'proving'; task: ProofTask }
-  | { step: 'putting back' }
-  | { step: 'done' };
-
-export interface ApplyOptions {
-  root: string;
-  workspaces: readonly string[];
-  /** Host-relative lockfile of the host's manager. */
-  lockfile: string;
-  install: boolean;
-  /** Carries out a proof; undefined where none is wanted. */
-  prove: ((task: ProofTask) => Promise<ProofResult>) | undefined;
-  signal: AbortSignal;
-  onEvent: (event: ApplyEvent) => void;
-}
 
 export interface Applied {
   proofs: ProofResult[];
@@ -48,10 +31,10 @@ export async function apply(doors: Doors, changes: ChangeSet, options: ApplyOpti
   try {
     options.onEvent({ step: 'writing', files: changes.files.length });
     writeFiles(files, root, changes.files);
-    await install(doors, changes, options, journal);
+    const installNotes = await install(doors, changes, options, journal);
     const proofs = await prove(doors, changes, options, journal);
     writeJournal(files, root, { ...journal, phase: 'settled' });
-    const notes = keepHistory(doors, root, journal);
+    const notes = [...keepHistory(doors, root, journal), ...installNotes];
     dropJournal(files, root);
     options.onEvent({ step: 'done' });
     return { proofs, notes };
@@ -91,9 +74,9 @@ function checkUnchanged(files: FileDoor, root: string, changes: readonly FileCha
 function openJournal(
   { files, clock }: Doors,
   changes: ChangeSet,
-  { root, workspaces, lockfile, install: installs }: ApplyOptions,
+  { root, workspaces, managed, install: installs }: ApplyOptions,
 ): Journal {
-  const watched = watchedFiles(files, root, changes, installs ? lockfile : undefined);
+  const watched = watchedFiles(files, root, changes, installs ? managed : []);
   const folder = path.join(root, JOURNAL_FOLDER);
   const journal: Journal = {
     journal: 1,
@@ -139,14 +122,17 @@ interface Watched {
   after: Uint8Array | undefined | 'manager';
 }
 
-/** The files of the change set, and the lockfile if the manager will write it. */
-function watchedFiles(files: FileDoor, root: string, changes: ChangeSet, lockfile: string | undefined): Watched[] {
-  if (!changes.install || lockfile === undefined) return changes.files;
-  const rest = changes.files.filter(({ file }) => file !== lockfile);
-  return [
-    ...rest,
-    { file: lockfile, role: 'lockfile', before: files.read(path.join(root, lockfile)), after: 'manager' },
-  ];
+/** The files of the change set, and those that the manager will write. */
+function watchedFiles(files: FileDoor, root: string, changes: ChangeSet, managed: readonly string[]): Watched[] {
+  if (!changes.install) return changes.files;
+  const rest = changes.files.filter(({ file }) => !managed.includes(file));
+  const byManager = managed.map((file): Watched => ({
+    file,
+    role: 'lockfile',
+    before: files.read(path.join(root, file)),
+    after: 'manager',
+  }));
+  return [...rest, ...byManager];
 }
 
 function foldersToMake(files: FileDoor, root: string, changes: readonly FileChange[]): string[] {
@@ -158,50 +144,6 @@ function foldersToMake(files: FileDoor, root: string, changes: readonly FileChan
     }
   }
   return [...folders].sort();
-}
-
-function writeFiles(files: FileDoor, root: string, changes: readonly FileChange[]): void {
-  for (const { file, after } of changes) {
-    const target = path.join(root, file);
-    if (after === undefined) {
-      files.removeFile(target);
-      removeEmptyRecords(files, root, file);
-    } else {
-      files.makeFolder(path.dirname(target));
-      files.put(target, after);
-    }
-  }
-}
-
-/** Ligament's own folders go with the last record in them. */
-function removeEmptyRecords(files: FileDoor, root: string, file: string): void {
-  for (let folder = path.posix.dirname(file); folder.includes('.ligament'); folder = path.posix.dirname(folder)) {
-    if (!files.removeEmptyFolder(path.join(root, folder))) return;
-  }
-}
-
-async function install(doors: Doors, changes: ChangeSet, options: ApplyOptions, journal: Journal): Promise<void> {
-  const { root, signal, onEvent } = options;
-  if (!options.install || !changes.install) return;
-  signal.throwIfAborted();
-  const { command, args } = changes.install;
-  journal.phase = 'installing';
-  writeJournal(doors.files, root, journal);
-  onEvent({ step: 'installing', command: [command, ...args].join(' ') });
-  const onStart = (pid: number): void => noteChild(doors.files, root, pid);
-  const result = await doors.processes.run(command, args, { cwd: root, signal, onStart });
-  signal.throwIfAborted();
-  if (result.status !== 0) throw installFailed(command, args, result);
-  // A lockfile that must be as it once was is so even if the manager has written it anew.
-  writeFiles(
-    doors.files,
-    root,
-    changes.files.filter((change) => change.role === 'lockfile' && !isAs(doors.files, root, change)),
-  );
-}
-
-function isAs(files: FileDoor, root: string, { file, after }: FileChange): boolean {
-  return sameBytes(files.read(path.join(root, file)), after);
 }
 
 async function prove(

@@ -1,18 +1,50 @@
 import { EXIT, Problem } from '../problem.ts';
 import type { ProcessResult } from '../ports.ts';
+import type { ManagerName } from '../survey/manager.ts';
+import { allowing, blockedScripts } from './blocked-scripts.ts';
 
 /** What is said of a package manager that did not do its work. */
 export function installFailed(command: string, args: readonly string[], result: ProcessResult): Problem {
   const missing = result.failure === 'ENOENT';
+  const output = `${result.stdout}\n${result.stderr}`;
+  const blocked = blockedScripts(command as ManagerName, output);
+  if (blocked.length > 0)
+    return scriptsNotAllowed(
+      command as ManagerName,
+      blocked.map(({ name }) => name),
+      output,
+    );
   return new Problem({
     status: EXIT.putBack,
     what: missing ? `${command} is not installed` : `${[command, ...args].join(' ')} failed`,
     why: missing ? 'this project is kept by it' : `it ended with ${result.status ?? result.failure ?? 'no status'}`,
     next: missing
       ? `Install ${command}, or use --no-install and install later.`
-      : 'Look at its lines above; when that is mended, run the command again.',
-    output: linesThatMatter(`${result.stdout}\n${result.stderr}`),
+      : (adviceFor(output) ?? 'Look at its lines above; when that is mended, run the command again.'),
+    output: linesThatMatter(output),
   });
+}
+
+function scriptsNotAllowed(manager: ManagerName, names: readonly string[], output: string): Problem {
+  return new Problem({
+    status: EXIT.putBack,
+    what: `${manager} does not let the install script of ${names.join(' and ')} run`,
+    why: 'this project has not said yet whether it may',
+    next: `Decide it first, then run the command again: ${allowing(manager, names)} (or false).`,
+    output: linesThatMatter(output),
+  });
+}
+
+/** What to do about failures that managers name by a code of their own. */
+function adviceFor(output: string): string | undefined {
+  if (/EINTEGRITY|ERR_PNPM_TARBALL_INTEGRITY|integrity check failed|Integrity check failed|YN0018/.test(output))
+    return 'What the registry delivered is not what it announced. Try again; if it stays so, tell those who run the registry.';
+  if (/ENOTFOUND|ECONNREFUSED|ETIMEDOUT|ENETUNREACH|EAI_AGAIN|ENOTCACHED|ERR_PNPM_NO_OFFLINE/.test(output))
+    return 'It could not reach the registry. When the network is there again, run the command again.';
+  if (/ENOSPC/.test(output)) return 'The disk is full. Free some space, then run the command again.';
+  if (/EACCES|EPERM/.test(output))
+    return 'It was not allowed to write. Mend the permissions, then run the command again.';
+  return undefined;
 }
 
 /** Of a tool's output the lines that speak of an error, else its last ones. */
@@ -20,7 +52,9 @@ export function linesThatMatter(output: string): string {
   const lines = output.split(/\r?\n/).filter((line) => line.trim() !== '');
   const errors = lines.filter(
     (line) =>
-      /\b(err(or)?!?|ERR_\w+|failed|cannot|not found)\b/i.test(line) && !/debug-0\.log|complete log/i.test(line),
+      (/\b(err(or)?!?|ERR_\w+|failed|cannot|not found|no matching)\b/i.test(line) ||
+        /^➤ YN(?!0000|0007|0013|0019|0065|0085)\d{4}/.test(line)) &&
+      !/debug-0\.log|complete log/i.test(line),
   );
   return (errors.length > 0 ? errors : lines).slice(-12).join('\n');
 }

@@ -6,6 +6,7 @@ import { editText } from '../formats/formats.ts';
 import type { Edit, Joint } from '../joints.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { addByHand } from '../resolve/manager-commands.ts';
+import { SECTION_OF } from '../resolve/packages.ts';
 import type { StackFacts } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 import { fillAll } from '../definition/fill.ts';
@@ -42,7 +43,7 @@ async function steps(context: Context, { way, facts, stack, choices }: RefusedAt
   const packages = Object.entries(way.packages).map(([name, { range, section }]) => ({
     name,
     range,
-    section: section === 'production' ? ('dependencies' as const) : ('devDependencies' as const),
+    section: SECTION_OF[section],
   }));
   const lines = [addByHand(context.facts.manager, facts.folder, packages)];
   for (const tie of way.ties) {

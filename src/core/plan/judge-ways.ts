@@ -2,7 +2,7 @@ import semver from 'semver';
 import type { Definition, Way } from '../definition/schema.ts';
 import { JOINTS } from '../definition/joint-names.ts';
 import type { Joint } from '../joints.ts';
-import { presentVersions } from '../resolve/packages.ts';
+import { presentVersion } from '../resolve/packages.ts';
 import type { StackFacts } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 
@@ -29,9 +29,8 @@ export function explain(judgement: Judgement): string {
 
 function judgeWay(way: Way, workspace: WorkspaceFacts, stack: StackFacts): Judgement {
   const reasons: string[] = [];
-  const present = presentVersions(workspace);
   for (const [name, range] of Object.entries(way.fits?.packages ?? {})) {
-    const version = present.get(name);
+    const version = presentVersion(workspace, name);
     if (version === undefined) reasons.push(`it needs ${name} ${range}, which ${workspace.name} does not have`);
     else if (!semver.satisfies(version, range, { includePrerelease: true }))
       reasons.push(`it needs ${name} ${range}, and ${version} is here`);

@@ -1,174 +1,195 @@
 import path from 'node:path';
 import { readContext, type Context } from '../context.ts';
 import { overlay } from '../doors/overlay.ts';
+import { encode } from '../doors/text.ts';
 import { fillAll } from '../definition/fill.ts';
-import type { Definition, Way } from '../definition/schema.ts';
-import { joinPointer } from '../formats/json-pointer.ts';
+import type { Way } from '../definition/schema.ts';
+import { groupBy } from '../group-by.ts';
 import type { Edit } from '../joints.ts';
 import { ledgerFile, renderLedger, type Ledger } from '../ledger/ledger.ts';
 import { EXIT, Problem } from '../problem.ts';
-import { reconcileCommand } from '../resolve/manager-commands.ts';
-import { choosePackages, type ChosenPackage } from '../resolve/packages.ts';
+import type { ChosenPackage } from '../resolve/packages.ts';
 import { readStack, type StackFacts } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
-import { encode } from '../doors/text.ts';
+import type { AttachRequest, AttachWishes } from './attach-request.ts';
 import { joinFiles, type AttachedPart, type ChangeSet, type FileChange } from './change-set.ts';
 import { resolveChoices } from './choices.ts';
-import { planFiles } from './plan-files.ts';
-import { explain, judgeWays } from './judge-ways.ts';
 import { refuseWithHandwork } from './handwork.ts';
+import { installStep } from './install-step.ts';
+import { manifestEdits, packageWarnings } from './manifest-edits.ts';
+import { alreadyThere, planFiles } from './plan-files.ts';
 import { ownerOf } from './replay.ts';
+import { takeWay } from './take-way.ts';
+import { changeTitle } from './title.ts';
+import { versionsTogether } from './versions-together.ts';
 
-export interface AttachRequest {
-  definition: Definition;
-  /** The workspace's folder. */
-  workspace: string;
-  /** What was chosen, by key; `way` chooses the way. */
+type Wishes = AttachWishes & { agreed: ReadonlyMap<string, string> };
+
+/** One integration on one workspace, with everything decided but the texts. */
+interface Decided {
+  request: AttachRequest;
+  facts: WorkspaceFacts;
+  stack: StackFacts;
   choices: Record<string, string>;
+  way: Way;
+  packages: ChosenPackage[];
+  reasons: string[];
+  edits: Edit[];
 }
 
 /**
- * Plans to attach integrations, one after the other, as one change set. Writes nothing. Throws a Problem: status 2 for
- * a choice that is not one, status 3 where something does not fit or cannot be edited safely.
+ * Plans to attach integrations as one change set, one integration after the other. Writes nothing. Throws a Problem:
+ * status 2 for a choice that is not one, status 3 where something does not fit or cannot be edited safely.
  */
-export async function planAttach(context: Context, requests: readonly AttachRequest[]): Promise<ChangeSet> {
+export async function planAttach(
+  context: Context,
+  requests: readonly AttachRequest[],
+  wishes: AttachWishes,
+): Promise<ChangeSet> {
+  try {
+    return await planInTurn(context, requests, wishes, new Map());
+  } catch (error) {
+    if (!Problem.is(error) || error.status !== EXIT.refused) throw error;
+    // Each by itself takes the newest; older versions may suit all of them.
+    const agreed = await versionsTogether(context, requests, wishes.take);
+    if (!agreed) throw error;
+    return planInTurn(context, requests, wishes, agreed);
+  }
+}
+
+async function planInTurn(
+  context: Context,
+  requests: readonly AttachRequest[],
+  wishes: AttachWishes,
+  agreed: ReadonlyMap<string, string>,
+): Promise<ChangeSet> {
   let current = context;
   const parts: AttachedPart[] = [];
   const files: FileChange[] = [];
+  const leftOut: string[] = [];
   const proofs: ChangeSet['proofs'] = [];
   const tell = new Set<string>();
-  for (const request of requests) {
-    const planned = await planOne(current, request);
-    parts.push(planned.part);
+  const groups = groupBy(requests, ({ definition }) => definition.integration);
+  for (const [index, group] of [...groups.values()].entries()) {
+    if (index > 0) current = await asPlanned(current, files);
+    const decided = await decideAll(current, group, { ...wishes, agreed }, leftOut);
+    const planned = await planGroup(current, decided);
+    parts.push(...planned.parts);
     files.push(...planned.files);
-    proofs.push(...request.definition.proofs.map((spec) => ({ ...planned.task, spec })));
-    request.definition.tell?.forEach((line) => tell.add(line));
-    const changed = new Map(planned.files.map(({ file, after }) => [path.join(context.host.root, file), after]));
-    current = await readContext(context.doors, context.catalog, context.host, overlay(current.reader, changed));
+    proofs.push(...planned.proofs);
+    group[0]?.definition.tell?.forEach((line) => tell.add(line));
   }
   const joined = joinFiles(files);
-  const needsInstall = joined.some(({ file }) => path.posix.basename(file) === 'package.json');
-  const reconcile = reconcileCommand(context.facts.manager, context.doors.offline);
-  const names = parts.map(({ integration, workspaceName }) => `${integration} to ${workspaceName}`);
   return {
     kind: 'attach',
-    title: `attach ${names.join(', ')}`,
+    title: changeTitle('attach', parts),
     parts,
     files: joined,
     dropped: [],
-    install:
-      needsInstall && reconcile
-        ? { ...reconcile, purpose: 'installs the packages and updates the lockfile' }
-        : undefined,
+    install: installStep(context, joined, 'installs the packages and updates the lockfile'),
     proofs,
     tell: [...tell],
-    warnings: [],
+    warnings: [...leftOut, ...packageWarnings(parts, wishes.movePackages)],
   };
 }
 
-async function planOne(context: Context, { definition, workspace: folder, choices: given }: AttachRequest) {
+/** The host as it will be once what is planned so far is done. */
+function asPlanned(context: Context, files: readonly FileChange[]): Promise<Context> {
+  const changed = new Map(files.map(({ file, after }) => [path.join(context.host.root, file), after]));
+  return readContext(context.doors, context.catalog, context.host.root, overlay(context.doors.files, changed));
+}
+
+async function decideAll(
+  context: Context,
+  requests: readonly AttachRequest[],
+  wishes: Wishes,
+  leftOut: string[],
+): Promise<Decided[]> {
+  const decided: Decided[] = [];
+  let refused: Problem | undefined;
+  for (const request of requests) {
+    try {
+      decided.push(await decide(context, request, wishes));
+    } catch (error) {
+      if (!wishes.whereItFits || !Problem.is(error) || error.status !== EXIT.refused) throw error;
+      refused ??= error;
+      leftOut.push(`Left out: ${[error.parts.what, error.parts.why?.split('\n')[0]].filter(Boolean).join(': ')}.`);
+    }
+  }
+  // It fits nowhere: the first reason is as good as any.
+  if (decided.length === 0 && refused) throw refused;
+  return decided;
+}
+
+async function decide(context: Context, request: AttachRequest, wishes: Wishes): Promise<Decided> {
+  const { definition, workspace: folder, choices: given } = request;
   const facts = context.facts.workspaces.find((one) => one.folder === folder);
-  const place = context.host.workspaces.find((one) => one.folder === folder);
-  if (!facts || !place) throw new Error(`no workspace ${folder}`);
+  if (!facts) throw new Error(`no workspace ${folder}`);
   const stack = await readStack(context.bare, context.host.root, facts);
   const { way: wantedWay, ...rest } = given;
   const choices = resolveChoices(definition, rest, wantedWay);
-  const { way, packages, reasons } = await takeWay(context, definition, facts, stack, choices, wantedWay);
-  const edits = [...manifestEdits(facts, packages), ...tieEdits(way, stack, choices)];
-  const ledger: Ledger = {
-    integration: definition.integration,
-    title: definition.title,
-    way: way.way,
-    workspace: folder,
-    choices,
-    packages: Object.fromEntries(packages.filter((one) => !one.declared).map(({ name, range }) => [name, range])),
-    edits: [],
-    proofs: definition.proofs,
-  };
-  const planned = await planFiles(context, { owner: ownerOf(ledger), add: edits, style: facts.style });
-  if ('refusal' in planned)
-    throw await refuseWithHandwork(context, { definition, way, facts, stack, choices, place: planned });
-  ledger.edits = planned.made;
-  const record = {
-    file: ledgerFile(folder, definition.integration),
-    before: undefined,
-    after: encode(renderLedger(ledger)),
-    role: 'record' as const,
-  };
-  const part: AttachedPart = {
-    integration: definition.integration,
-    title: definition.title,
-    workspace: folder,
+  const taken = await takeWay(context, { definition, facts, stack, choices, wanted: wantedWay, ...wishes });
+  const edits = [
+    ...manifestEdits(context, taken.packages, wishes.movePackages),
+    ...tieEdits(taken.way, stack, choices),
+  ];
+  return { request, facts, stack, choices, ...taken, edits };
+}
+
+async function planGroup(
+  context: Context,
+  decided: readonly Decided[],
+): Promise<{ parts: AttachedPart[]; files: FileChange[]; proofs: ChangeSet['proofs'] }> {
+  const owner = ({ request }: Decided): string =>
+    ownerOf({ integration: request.definition.integration, workspace: request.workspace });
+  const planned = await planFiles(
+    context,
+    decided.map((one) => ({ owner: owner(one), edits: one.edits, style: one.facts.style })),
+  );
+  if ('refusal' in planned) {
+    const at = decided.find((one) => owner(one) === planned.owner) ?? decided[0];
+    if (!at) throw new Error('nothing was to be planned');
+    throw await refuseWithHandwork(context, { ...at, definition: at.request.definition, place: planned });
+  }
+  const parts: AttachedPart[] = [];
+  const files = [...planned.files];
+  const proofs: ChangeSet['proofs'] = [];
+  for (const one of decided) {
+    const made = planned.made.get(owner(one)) ?? [];
+    const { definition, workspace } = one.request;
+    const ledger: Ledger = {
+      integration: definition.integration,
+      title: definition.title,
+      way: one.way.way,
+      workspace,
+      choices: one.choices,
+      packages: Object.fromEntries(
+        one.packages.filter(({ declared }) => !declared).map(({ name, range }) => [name, range]),
+      ),
+      edits: made,
+      proofs: definition.proofs,
+    };
+    const record = ledgerFile(workspace, definition.integration);
+    files.push({ file: record, before: undefined, after: encode(renderLedger(ledger)), role: 'record' });
+    parts.push(partOf(one, alreadyThere(made)));
+    const { integration, title } = definition;
+    proofs.push(...definition.proofs.map((spec) => ({ integration, title, workspace, choices: one.choices, spec })));
+  }
+  return { parts, files, proofs };
+}
+
+function partOf({ request, facts, stack, way, packages, reasons }: Decided, already: string[]): AttachedPart {
+  return {
+    integration: request.definition.integration,
+    title: request.definition.title,
+    workspace: facts.folder,
     workspaceName: facts.name,
     stack: stack.title,
     way: way.title,
     wayReason: reasons.length > 0 ? reasons.join('; ') : undefined,
     packages,
-    already: planned.already,
+    already,
   };
-  const task = { integration: definition.integration, title: definition.title, workspace: folder, choices };
-  return { part, task, files: [...planned.files, record] };
-}
-
-async function takeWay(
-  context: Context,
-  definition: Definition,
-  facts: WorkspaceFacts,
-  stack: StackFacts,
-  choices: Record<string, string>,
-  wanted: string | undefined,
-): Promise<{ way: Way; packages: ChosenPackage[]; reasons: string[] }> {
-  const reasons: string[] = [];
-  const { doors, host } = context;
-  for (const judgement of judgeWays(definition, facts, stack)) {
-    const { way } = judgement;
-    if (wanted !== undefined && way.way !== wanted) continue;
-    if (judgement.verdict === 'blocked') {
-      throw await refuseWithHandwork(context, { definition, way, facts, stack, choices, place: judgement.joints[0] });
-    }
-    if (judgement.verdict === 'unfit') {
-      reasons.push(
-        ...explain(judgement)
-          .split('; ')
-          .map((reason) => `not ${way.title}: ${reason}`),
-      );
-      continue;
-    }
-    const packages = await choosePackages(way, facts, () => doors.registry(host.root), process.versions.node);
-    if (!('clash' in packages)) return { way, packages, reasons };
-    reasons.push(`not ${way.title}: ${packages.clash.join('; ')}`);
-  }
-  const fitting = await fittingWorkspaces(context, definition, facts.folder);
-  throw new Problem({
-    status: EXIT.refused,
-    what: `${definition.title} does not fit ${facts.name} (${stack.title})`,
-    why: reasons.join('\n'),
-    next:
-      fitting.length > 0
-        ? `It fits ${fitting.join(' and ')}: name it with --workspace.`
-        : 'ligament browse tells what fits here. Nothing was changed.',
-  });
-}
-
-async function fittingWorkspaces(context: Context, definition: Definition, except: string): Promise<string[]> {
-  const fitting: string[] = [];
-  for (const facts of context.facts.workspaces) {
-    if (facts.folder === except) continue;
-    const stack = await readStack(context.bare, context.host.root, facts);
-    if (judgeWays(definition, facts, stack).some(({ verdict }) => verdict === 'fits')) fitting.push(facts.name);
-  }
-  return fitting;
-}
-
-/** The edits by which a way's packages get into the manifest. */
-function manifestEdits(facts: WorkspaceFacts, packages: readonly ChosenPackage[]): Edit[] {
-  const file = path.posix.normalize(path.posix.join(facts.folder, 'package.json'));
-  const behind = ['dependencies', 'scripts', 'type', 'version', 'name'];
-  return packages.map(({ name, range, section }) => {
-    const declared = facts.packages.find((fact) => fact.name === name);
-    const pointer = joinPointer([declared?.section ?? section, name]);
-    return { file, format: 'json', operation: { op: 'set', pointer, value: range, any: true, sorted: true, behind } };
-  });
 }
 
 function tieEdits(way: Way, stack: StackFacts, choices: Record<string, string>): Edit[] {

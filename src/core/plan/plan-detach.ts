@@ -4,11 +4,12 @@ import { decode, encode } from '../doors/text.ts';
 import { removeFromText } from '../formats/formats.ts';
 import { ledgerFile, type Ledger, type MadeEdit } from '../ledger/ledger.ts';
 import { EXIT, Problem } from '../problem.ts';
-import { reconcileCommand } from '../resolve/manager-commands.ts';
 import type { CodeStyle } from '../text/code-style.ts';
 import { takeBackSplices } from '../text/splices.ts';
 import { joinFiles, type ChangeSet, type FileChange } from './change-set.ts';
+import { installStep } from './install-step.ts';
 import { checkPath } from './paths.ts';
+import { changeTitle } from './title.ts';
 import { updatedRecords } from './plan-files.ts';
 import { editsOn, makeEdits, withoutEdits, type Replayed } from './replay.ts';
 
@@ -42,18 +43,16 @@ export async function planDetach(context: Context, going: readonly Ledger[]): Pr
   }
   const staysOnly = { ...context, ledgers: staying };
   const joined = joinFiles([...files, ...updatedRecords(staysOnly, updated)]);
-  const needsInstall = joined.some(({ file }) => path.posix.basename(file) === 'package.json');
-  const reconcile = reconcileCommand(context.facts.manager, context.doors.offline);
   return {
     kind: 'detach',
-    title: `detach ${going.map((ledger) => `${ledger.integration} from ${nameOf(context, ledger.workspace)}`).join(', ')}`,
+    title: changeTitle(
+      'detach',
+      going.map(({ integration, workspace }) => ({ integration, workspaceName: nameOf(context, workspace) })),
+    ),
     parts: [],
     files: joined,
     dropped: droppedPackages(going, joined),
-    install:
-      needsInstall && reconcile
-        ? { ...reconcile, purpose: 'takes the packages out and updates the lockfile' }
-        : undefined,
+    install: installStep(context, joined, 'takes the packages out and updates the lockfile'),
     proofs: [],
     tell: ['Restart the dev server if it runs.'],
     warnings,

@@ -18,37 +18,47 @@ import {
   type ReplayRefused,
 } from './replay.ts';
 
-export interface PlannedFiles {
-  files: FileChange[];
-  /** The owner's edits as they were made, in the order of the definition. */
-  made: MadeEdit[];
-  /** What was there already, in words. */
-  already: string[];
+/** What an owner wants to have edited, in the order of its definition. */
+export interface Addition {
+  owner: string;
+  edits: readonly Edit[];
+  style: CodeStyle;
 }
 
-/** Plans what new edits of one owner do to the files, with the edits of all others kept in their own order. */
+export interface PlannedFiles {
+  files: FileChange[];
+  /** Each owner's edits as they were made, in the order of its definition. */
+  made: Map<string, MadeEdit[]>;
+}
+
+/** Plans what new edits of some owners do to the files, with the edits of all others kept in their own order. */
 export async function planFiles(
   context: Context,
-  { owner, add, style }: { owner: string; add: readonly Edit[]; style: CodeStyle },
+  additions: readonly Addition[],
 ): Promise<PlannedFiles | (ReplayRefused & { refusal: Refusal })> {
   const files: FileChange[] = [];
-  const made: MadeEdit[] = [];
+  const made = new Map<string, MadeEdit[]>();
   const updated = new Map<string, MadeEdit[]>();
-  for (const file of new Set(add.map((edit) => edit.file))) {
+  const styles = new Map(additions.map(({ owner, style }) => [owner, style]));
+  for (const [file, own] of byFile(additions)) {
+    const [first] = own;
+    const style = styles.get(first?.owner ?? '');
+    if (!first || !style) continue;
     checkPath(context.reader, context.host.root, file);
     const bytes = context.reader.read(path.join(context.host.root, file));
     const text = bytes && decode(bytes);
-    const own: OwnedEdit[] = add.filter((edit) => edit.file === file).map((edit) => ({ owner, edit }));
     if (bytes && text === undefined) {
-      const edit = own[0]?.edit as Edit;
-      return { owner, edit, refusal: { reason: 'the file is not UTF-8 text', handwork: `Convert ${file} to UTF-8.` } };
+      return { ...first, refusal: { reason: 'the file is not UTF-8 text', handwork: `Convert ${file} to UTF-8.` } };
     }
     const others = editsOn(file, context.ledgers);
-    const outcome = (await replayAll(file, text, others, own, style)) ?? (await makeEdits(file, text, own, style));
+    const outcome =
+      (await replayAll(file, text, others, own, style)) ?? (await makeEdits(file, text, inOrder(own), style));
     if ('refusal' in outcome) return outcome;
     for (const entry of outcome.made) {
-      if (entry.owner === owner) made.push(entry.edit);
-      else updated.set(entry.owner, [...(updated.get(entry.owner) ?? []), entry.edit]);
+      const target = styles.has(entry.owner) ? made : updated;
+      const edits = target.get(entry.owner) ?? [];
+      edits.push(entry.edit);
+      target.set(entry.owner, edits);
     }
     files.push({
       file,
@@ -57,14 +67,31 @@ export async function planFiles(
       role: 'host',
     });
   }
-  const inDefinitionOrder = add.flatMap((edit) => made.find((one) => sameEdit(one, edit)) ?? []);
-  return {
-    files: [...files, ...updatedRecords(context, updated)],
-    made: inDefinitionOrder,
-    already: made
-      .filter(({ splices, made: isNew }) => splices.length === 0 && !isNew)
-      .map((edit) => alreadyInWords(edit)),
-  };
+  for (const { owner, edits } of additions) {
+    const own = made.get(owner) ?? [];
+    made.set(
+      owner,
+      edits.flatMap((edit) => own.find((one) => sameEdit(one, edit)) ?? []),
+    );
+  }
+  return { files: [...files, ...updatedRecords(context, updated)], made };
+}
+
+function byFile(additions: readonly Addition[]): Map<string, OwnedEdit[]> {
+  const files = new Map<string, OwnedEdit[]>();
+  for (const { owner, edits } of additions) {
+    for (const edit of edits) {
+      const known = files.get(edit.file) ?? [];
+      known.push({ owner, edit });
+      files.set(edit.file, known);
+    }
+  }
+  return files;
+}
+
+/** What was there before some edits were made, in words. */
+export function alreadyThere(made: readonly MadeEdit[]): string[] {
+  return made.filter(({ splices, made: isNew }) => splices.length === 0 && !isNew).map((edit) => alreadyInWords(edit));
 }
 
 /** Takes all edits of a file back and makes them and the new ones in order; undefined where the file has moved on. */
@@ -75,7 +102,7 @@ async function replayAll(
   own: readonly OwnedEdit[],
   style: CodeStyle,
 ): Promise<Replayed | ReplayRefused | undefined> {
-  if (others.length === 0) return makeEdits(file, text, own, style);
+  if (others.length === 0) return makeEdits(file, text, inOrder(own), style);
   const base = withoutEdits(text, others);
   if (base === 'lost') return undefined;
   const same = await makeEdits(file, base.text, others, style);

@@ -3,8 +3,8 @@ import type { Context } from '../context.ts';
 import { hashOf } from '../apply/hash.ts';
 import type { History, HistoryEntry } from '../apply/history.ts';
 import { EXIT, Problem } from '../problem.ts';
-import { reconcileCommand } from '../resolve/manager-commands.ts';
 import { joinFiles, type ChangeSet, type FileChange } from './change-set.ts';
+import { installStep } from './install-step.ts';
 import { planDetach } from './plan-detach.ts';
 
 /**
@@ -29,8 +29,6 @@ export async function planUndo(context: Context, history: History, entry: Histor
       title: `undo: ${entry.title}`,
     };
   const joined = joinFiles(files);
-  const needsInstall = joined.some(({ file }) => path.posix.basename(file) === 'package.json');
-  const reconcile = reconcileCommand(context.facts.manager, context.doors.offline);
   return {
     kind: 'undo',
     undoes: entry.number,
@@ -38,7 +36,7 @@ export async function planUndo(context: Context, history: History, entry: Histor
     parts: [],
     files: joined,
     dropped: [],
-    install: needsInstall && reconcile ? { ...reconcile, purpose: 'brings the installed packages in line' } : undefined,
+    install: installStep(context, joined, 'brings the installed packages in line'),
     proofs: [],
     tell: [],
     warnings: [],
@@ -89,8 +87,10 @@ export function lockfileBefore(
       entry.parts.some((part) => part.integration === one.integration && part.workspace === one.workspace),
     );
   const entry = entries.findLast((one) => one.kind === 'attach' && !undone.has(one.number) && same(one));
+  // What others have edits in is not the manager's alone.
+  const edited = new Set(context.ledgers.flatMap(({ edits }) => edits.map(({ file }) => file)));
   return (entry?.files ?? []).flatMap((one): FileChange[] => {
-    if (!entry || one.role !== 'lockfile') return [];
+    if (!entry || one.role !== 'lockfile' || edited.has(one.file)) return [];
     const now = context.reader.read(path.join(context.host.root, one.file));
     const image = one.before === null ? undefined : history.image(entry, one.before);
     if (hashOf(now) !== one.after || (one.before !== null && image === undefined)) return [];

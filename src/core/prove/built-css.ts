@@ -110,8 +110,11 @@ async function build(
   const { command, args } = own
     ? scriptCommand(context.facts.manager, 'build')
     : { command: path.join(cwd, 'node_modules', '.bin', stack.build?.program ?? ''), args: stack.build?.args ?? [] };
-  const program = own ? command : (programNear(context, root, folder, stack.build?.program ?? '') ?? command);
-  const result = await context.doors.processes.run(program, args, {
+  const near = own ? command : programNear(context, root, folder, stack.build?.program ?? '');
+  // Under yarn's Plug'n'Play programs are in no folder: yarn itself starts them.
+  const plugged = near === undefined && context.facts.manager.name === 'yarn';
+  const [program, given] = plugged ? ['yarn', ['run', stack.build?.program ?? '', ...args]] : [near ?? command, args];
+  const result = await context.doors.processes.run(program, given, {
     cwd,
     environment: { NO_COLOR: '1', CI: '1' },
     signal,

@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { encode, readText } from '../doors/text.ts';
 import type { Doors, FileDoor } from '../ports.ts';
 
 export interface Scratch {
@@ -33,6 +34,7 @@ export async function makeScratch({ files, processes }: Doors, hostRoot: string)
   const ignored = await ignoredFolders(processes, hostRoot);
   try {
     copyTree(files, hostRoot, root, hostRoot, root, ignored);
+    plugPackages(files, hostRoot, root);
   } catch (error) {
     files.removeTree(top);
     throw error;
@@ -61,7 +63,7 @@ function copyTree(
     const source = path.join(from, name);
     const target = path.join(to, name);
     if (kind === 'folder' && name === 'node_modules') linkPackages(files, source, target, hostRoot, root);
-    else if (PASSED_OVER.has(name) || ignored.has(source)) continue;
+    else if (PASSED_OVER.has(name) || ignored.has(source) || isPlugged(source)) continue;
     else if (kind === 'folder') copyTree(files, source, target, hostRoot, root, ignored);
     else if (kind === 'file') files.copyFile(source, target);
     else if (kind === 'link') files.link(inScratch(files, source, hostRoot, root), target);
@@ -77,6 +79,30 @@ function linkPackages(files: FileDoor, from: string, to: string, hostRoot: strin
     if (name.startsWith('.') && name !== '.bin' && name !== '.pnpm' && kind === 'folder') continue;
     if (name.startsWith('@') && kind === 'folder') linkPackages(files, source, target, hostRoot, root);
     else files.link(inScratch(files, source, hostRoot, root), target);
+  }
+}
+
+/** Packages that yarn's Plug'n'Play keeps inside the project: they are used where they are. */
+function isPlugged(source: string): boolean {
+  return (
+    path.basename(path.dirname(source)) === '.yarn' && /^(cache|unplugged|__virtual__)$/.test(path.basename(source))
+  );
+}
+
+/**
+ * Under yarn's Plug'n'Play a table in the root says where packages lie, as paths from there: in the copy those outside the
+ * sources lead back to the host's (Plug'n'Play specification, `packageLocation`).
+ */
+function plugPackages(files: FileDoor, hostRoot: string, root: string): void {
+  const back = path.relative(files.real(root), files.real(hostRoot)).split(path.sep).join('/');
+  for (const name of ['.pnp.cjs', '.pnp.data.json']) {
+    const text = readText(files, path.join(root, name));
+    if (text === undefined) continue;
+    const moved = text.replace(
+      /("packageLocation": ?")((?:\.\.|\.\/\.yarn)\/[^"]*)/g,
+      (_, key: string, place: string) => key + path.posix.normalize(`${back}/${place}`),
+    );
+    files.put(path.join(root, name), encode(moved));
   }
 }
 

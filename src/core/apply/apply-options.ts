@@ -1,0 +1,21 @@
+import type { ProofResult, ProofTask } from '../prove/proof.ts';
+
+/** What is told while a change set is carried out. */
+export type ApplyEvent =
+  | { step: 'writing'; files: number }
+  | { step: 'installing'; command: string }
+  | { step: 'proving'; task: ProofTask }
+  | { step: 'putting back' }
+  | { step: 'done' };
+
+export interface ApplyOptions {
+  root: string;
+  workspaces: readonly string[];
+  /** Host-relative files that the host's manager writes when it installs: its lockfile first. */
+  managed: readonly string[];
+  install: boolean;
+  /** Carries out a proof; undefined where none is wanted. */
+  prove: ((task: ProofTask) => Promise<ProofResult>) | undefined;
+  signal: AbortSignal;
+  onEvent: (event: ApplyEvent) => void;
+}
