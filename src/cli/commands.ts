@@ -76,7 +76,7 @@ function looking(y: Argv, command: Command): Argv {
     .command(
       'survey',
       'Tell what this project is and what can be tied where',
-      (own) => own,
+      (own) => workspaceOption(own),
       command('survey', () => import('./commands/survey.ts')),
     )
     .command(
@@ -112,7 +112,7 @@ function changing(y: Argv, command: Command): Argv {
       'attach <integrations..>',
       'Attach integrations to a workspace',
       (own) =>
-        previewOption(changeOptions(workspaceOption(integrations(own, true))))
+        packageOptions(previewOption(changeOptions(everywhereOption(workspaceOption(integrations(own, true))))))
           .option('format', { choices: ['text', 'patch'], default: 'text', describe: 'How --preview shows it' })
           .option('choose', {
             type: 'string',
@@ -127,7 +127,7 @@ function changing(y: Argv, command: Command): Argv {
     .command(
       'detach <integrations..>',
       'Take integrations out again',
-      (own) => previewOption(changeOptions(workspaceOption(integrations(own, true)))),
+      (own) => previewOption(changeOptions(everywhereOption(workspaceOption(integrations(own, true))))),
       command('detach', async () => (await import('./commands/changing.ts')).detach),
     )
     .command(
@@ -155,6 +155,14 @@ function workspaceOption(y: Argv): Argv {
   });
 }
 
+function everywhereOption(y: Argv): Argv {
+  return y.option('everywhere', {
+    type: 'boolean',
+    default: false,
+    describe: 'All workspaces: those that it fits, or that have it',
+  });
+}
+
 function integrations(y: Argv, demanded: boolean): Argv {
   return y.positional('integrations', {
     type: 'string',
@@ -169,6 +177,22 @@ function changeOptions(y: Argv): Argv {
     .option('yes', { type: 'boolean', default: false, describe: 'Agree to everything that is shown' })
     .option('offline', { type: 'boolean', default: false, describe: 'Fetch nothing: use what was fetched before' })
     .option('install', { type: 'boolean', default: true, describe: 'Run the package manager (--no-install: do not)' });
+}
+
+function packageOptions(y: Argv): Argv {
+  return y
+    .option('take', {
+      type: 'string',
+      array: true,
+      default: [],
+      requiresArg: true,
+      describe: 'A version of a package, as name@range or name@tag',
+    })
+    .option('move-packages', {
+      type: 'boolean',
+      default: false,
+      describe: 'Move declared packages into the section where they belong',
+    });
 }
 
 function previewOption(y: Argv): Argv {

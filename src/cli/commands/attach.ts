@@ -1,16 +1,20 @@
+import pc from 'picocolors';
 import { loadDefinition } from '../../core/definition/catalog.ts';
-import { planAttach, type AttachRequest } from '../../core/plan/plan-attach.ts';
+import type { AttachRequest } from '../../core/plan/attach-request.ts';
+import { planAttach } from '../../core/plan/plan-attach.ts';
 import { renderPatch } from '../../core/plan/patch.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
-import { chooseWorkspaces } from '../../core/survey/choose-workspaces.ts';
 import type { Output } from '../output.ts';
 import { printable } from '../render/printable.ts';
-import { carryOut, openForChange, withWarnings, type ChangeOptions } from './change.ts';
+import { carryOut, openForChange, planWithWarnings, targets, type ChangeOptions } from './change.ts';
 
 interface AttachOptions extends ChangeOptions {
   integrations: string[];
   workspace: string[];
+  everywhere: boolean;
   choose: string[];
+  take: string[];
+  movePackages: boolean;
   preview: boolean;
   format: 'text' | 'patch';
 }
@@ -19,14 +23,23 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
   const { context, lock } = await openForChange(options, `attach ${options.integrations.join(' ')}`, output);
   try {
     const choices = parseChoices(options.choose);
-    const workspaces = await chooseWorkspaces(context.facts, options.workspace, options.cwd);
+    const wishes = {
+      take: parseTake(options.take),
+      movePackages: options.movePackages,
+      whereItFits: options.everywhere,
+    };
+    const workspaces = await targets(context, options);
     const requests: AttachRequest[] = [];
     const already: { integration: string; workspace: string }[] = [];
     for (const id of new Set(options.integrations)) {
-      const definition = await loadDefinition(context.doors.files, context.catalog, id);
-      for (const { folder, name } of workspaces) {
-        const held = context.ledgers.some((ledger) => ledger.integration === id && ledger.workspace === folder);
-        if (held) already.push({ integration: id, workspace: name });
+      const definition = await loadDefinition(context.doors.files, context.catalog, id, options.cwd);
+      // What serves the whole host goes to its root, whichever workspace one stands in.
+      const targets = definition.belongs === 'root' ? context.facts.workspaces.slice(0, 1) : workspaces;
+      for (const { folder, name } of targets) {
+        const held = context.ledgers.some(
+          (ledger) => ledger.integration === definition.integration && ledger.workspace === folder,
+        );
+        if (held) already.push({ integration: definition.integration, workspace: name });
         else requests.push({ definition, workspace: folder, choices });
       }
     }
@@ -36,7 +49,12 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
       output.document(EXIT.done, { changed: false, already });
       return EXIT.done;
     }
-    const changes = await withWarnings(context, await planAttach(context, requests));
+    const { lockfiles, name: manager, reason } = context.facts.manager;
+    if (lockfiles.length > 1)
+      output.say(
+        `${pc.yellow('Note')}  several lockfiles: ${lockfiles.join(', ')}. ${manager} is used, as told by ${reason}.`,
+      );
+    const changes = await planWithWarnings(context, () => planAttach(context, requests, wishes));
     if (options.preview && options.format === 'patch') {
       process.stdout.write(renderPatch(changes.files));
       return EXIT.done;
@@ -45,6 +63,22 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
   } finally {
     lock?.release();
   }
+}
+
+/** Packages with the range or tag that is asked for: "name@range". */
+function parseTake(given: readonly string[]): Record<string, string> {
+  return Object.fromEntries(
+    given.map((item) => {
+      const at = item.indexOf('@', 1);
+      if (at === -1 || at === item.length - 1)
+        throw new Problem({
+          status: EXIT.wrongUsage,
+          what: `"${item}" does not say which version to take`,
+          next: 'Give it as --take name@range, or name@tag.',
+        });
+      return [item.slice(0, at), item.slice(at + 1)];
+    }),
+  );
 }
 
 function parseChoices(given: readonly string[]): Record<string, string> {

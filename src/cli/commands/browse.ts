@@ -21,7 +21,10 @@ export async function run({ cwd, words, workspace }: BrowseOptions, output: Outp
   const catalog = catalogFolder();
   const context = await openHost(doors, catalog, cwd);
   await refuseUnfinished(doors.files, context.host.root);
-  const named = workspace.length > 0 ? await chooseWorkspaces(context.facts, workspace, cwd) : context.facts.workspaces;
+  const named =
+    workspace.length > 0
+      ? await chooseWorkspaces(doors.files, context.facts, workspace, cwd)
+      : context.facts.workspaces;
   const stacks = await Promise.all(
     named.map(async (facts) => ({ facts, stack: await readStack(context.bare, context.host.root, facts) })),
   );

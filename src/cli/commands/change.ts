@@ -1,13 +1,17 @@
 import pc from 'picocolors';
-import { apply, type Applied, type ApplyEvent } from '../../core/apply/apply.ts';
+import { apply, type Applied } from '../../core/apply/apply.ts';
+import type { ApplyEvent } from '../../core/apply/apply-options.ts';
 import { refuseUnfinished } from '../../core/apply/unfinished.ts';
 import { lockHost, type HostLock } from '../../core/apply/lock.ts';
 import { openHost, readContext, type Context } from '../../core/context.ts';
 import type { ChangeSet } from '../../core/plan/change-set.ts';
 import { diffFile } from '../../core/plan/patch.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
-import { proveBuiltCss } from '../../core/prove/built-css.ts';
+import { prove as proveTask } from '../../core/prove/prove.ts';
 import type { ProofResult, ProofTask } from '../../core/prove/proof.ts';
+import { checkManager } from '../../core/resolve/check-manager.ts';
+import { chooseWorkspaces } from '../../core/survey/choose-workspaces.ts';
+import type { WorkspaceFacts } from '../../core/survey/survey.ts';
 import { findVersionControl } from '../../core/survey/version-control.ts';
 import type { Output } from '../output.ts';
 import { renderChangeSet } from '../render/change-set.ts';
@@ -39,7 +43,7 @@ export async function openForChange(
   const lock = await lockHost(doors, root, what, { waitMs: LOCK_WAIT_MS, onWait });
   try {
     // Read anew: who held the lock may have changed it.
-    return { context: await checked(await readContext(doors, opened.catalog, opened.host)), lock };
+    return { context: await checked(await readContext(doors, opened.catalog, root)), lock };
   } catch (error) {
     lock.release();
     throw error;
@@ -51,9 +55,16 @@ async function checked(context: Context): Promise<Context> {
   return context;
 }
 
-/** Adds to a change set what version control says of the files that it touches, before something new comes into them. */
-export async function withWarnings(context: Context, changes: ChangeSet): Promise<ChangeSet> {
-  const { uncommitted } = await findVersionControl(context.doors.files, context.doors.processes, context.host.root);
+/**
+ * Plans, and adds to the change set what version control says of the files that it touches, before something new comes
+ * into them. git looks meanwhile: in a large project it takes as long as the plan.
+ */
+export async function planWithWarnings(context: Context, plan: () => Promise<ChangeSet>): Promise<ChangeSet> {
+  const asked = findVersionControl(context.doors.files, context.doors.processes, context.host.root);
+  // Where the plan fails nobody waits for the answer any more.
+  asked.catch(() => undefined);
+  const changes = await plan();
+  const { uncommitted } = await asked;
   const touched = changes.files.filter(
     ({ file, before, role }) =>
       role === 'host' &&
@@ -65,6 +76,20 @@ export async function withWarnings(context: Context, changes: ChangeSet): Promis
       `${file} has work that is not committed. It stays, and "ligament undo" gives the file back as it is now.`,
   );
   return { ...changes, warnings: [...changes.warnings, ...warnings] };
+}
+
+/** The workspaces that a change is for. Throws a Problem (status 2) for one that is none, or where all and some are asked for. */
+export async function targets(
+  { facts, doors }: Context,
+  { everywhere, workspace, cwd }: { everywhere: boolean; workspace: readonly string[]; cwd: string },
+): Promise<WorkspaceFacts[]> {
+  if (!everywhere) return chooseWorkspaces(doors.files, facts, workspace, cwd);
+  if (workspace.length === 0) return facts.workspaces;
+  throw new Problem({
+    status: EXIT.wrongUsage,
+    what: '--everywhere and --workspace cannot both be given',
+    next: 'Name the workspaces, or take all.',
+  });
 }
 
 /** Shows, asks, applies, and tells what came of it. Returns the exit status. */
@@ -84,15 +109,17 @@ export async function carryOut(
     output.document(EXIT.done, { agreed: false });
     return EXIT.done;
   }
-  const proves = options.prove !== false && options.install;
+  if (options.install && changes.install) await checkManager(context);
+  // Without the packages nothing can be proved.
+  const proves = options.prove !== false && options.install && !leftByHand(changes);
   // The proof is made on the host as the change has left it.
   const prove = async (task: ProofTask): Promise<ProofResult> =>
-    proveBuiltCss(await readContext(context.doors, context.catalog, context.host), task, signal);
+    proveTask(await readContext(context.doors, context.catalog, context.host.root), task, signal);
   const signal = interruption();
   const applied = await apply(context.doors, changes, {
     root: context.host.root,
     workspaces: context.facts.workspaces.map(({ folder }) => folder),
-    lockfile: context.facts.manager.lockfile,
+    managed: [context.facts.manager.lockfile, ...context.facts.manager.alsoWrites],
     install: options.install,
     prove: proves ? prove : undefined,
     signal,
@@ -116,8 +143,7 @@ function conclude(
       : 'the installed packages do not match the manifest yet';
   if (changes.install && !options.install)
     next.unshift(`Run ${[changes.install.command, ...changes.install.args].join(' ')}: ${left}.`);
-  const byHand = !changes.install && changes.files.some(({ file }) => file.endsWith('package.json'));
-  if (byHand) next.unshift(`Install with ${context.facts.manager.name}: ${left}.`);
+  if (leftByHand(changes)) next.unshift(`Run ${context.facts.manager.name} install: ${left}.`);
   if (changes.proofs.length > 0 && applied.proofs.length === 0) next.push('Not proved yet: ligament prove does it.');
   output.say('');
   for (const { checked: what, milliseconds } of applied.proofs)
@@ -132,6 +158,13 @@ function conclude(
     milliseconds,
   }));
   output.document(EXIT.done, { changed: true, changes: changeDocument(changes), proofs, notes: applied.notes, next });
+}
+
+/** Whether the manifests change and Ligament does not run the package manager that the host is kept by. */
+function leftByHand(changes: ChangeSet): boolean {
+  return (
+    !changes.install && changes.files.some(({ file, role }) => role === 'host' && /(^|\/)package\.json$/.test(file))
+  );
 }
 
 /** A change set for programs; docs/json-output.md describes it. */
@@ -157,19 +190,8 @@ async function agreed(): Promise<boolean> {
       next: 'Agree beforehand with --yes, or look first with --preview. Nothing was changed.',
     });
   }
-  const { confirm } = await import('@inquirer/prompts');
-  const theme = {
-    prefix: { idle: pc.cyan('Ask '), done: pc.cyan('Ask ') },
-    style: { answer: (text: string) => pc.bold(text) },
-  };
-  try {
-    return await confirm({ message: 'Make these changes?', default: false, theme }, { output: process.stderr });
-  } catch (error) {
-    if (error instanceof Error && error.name === 'ExitPromptError') {
-      throw new Problem({ status: EXIT.interrupted, what: 'Interrupted', next: 'Nothing was changed.' });
-    }
-    throw error;
-  }
+  const { confirmed } = await import('../ask.ts');
+  return confirmed('Make these changes?');
 }
 
 function tell(event: ApplyEvent, output: Output): void {

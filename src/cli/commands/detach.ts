@@ -5,13 +5,13 @@ import { joinFiles } from '../../core/plan/change-set.ts';
 import { planDetach } from '../../core/plan/plan-detach.ts';
 import { lockfileBefore } from '../../core/plan/plan-undo.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
-import { chooseWorkspaces } from '../../core/survey/choose-workspaces.ts';
 import type { Output } from '../output.ts';
-import { carryOut, openForChange, type ChangeOptions } from './change.ts';
+import { carryOut, openForChange, targets, type ChangeOptions } from './change.ts';
 
 interface DetachOptions extends ChangeOptions {
   integrations: string[];
   workspace: string[];
+  everywhere: boolean;
   preview: boolean;
 }
 
@@ -24,15 +24,21 @@ export async function run(options: DetachOptions, output: Output): Promise<numbe
       planned.install && options.install
         ? lockfileBefore(context, new History(context.doors, context.host.root), going)
         : [];
-    const changes = { ...planned, files: joinFiles([...planned.files, ...lockfile]) };
+    const { name, lockfile: file } = context.facts.manager;
+    const byManager = planned.install && options.install && lockfile.length === 0;
+    const tell = byManager
+      ? [`Look at ${file}: it is what ${name} makes of the manifests now. How it was before is not kept here any more.`]
+      : [];
+    const changes = { ...planned, files: joinFiles([...planned.files, ...lockfile]), tell: [...planned.tell, ...tell] };
     return await carryOut(context, changes, options, output);
   } finally {
     lock?.release();
   }
 }
 
-async function chooseLedgers(context: Context, { integrations, workspace, cwd }: DetachOptions): Promise<Ledger[]> {
-  const chosen = await chooseWorkspaces(context.facts, workspace, cwd);
+async function chooseLedgers(context: Context, options: DetachOptions): Promise<Ledger[]> {
+  const { integrations, workspace } = options;
+  const chosen = await targets(context, options);
   return [...new Set(integrations)].flatMap((id) => {
     const everywhere = context.ledgers.filter((ledger) => ledger.integration === id);
     const here = everywhere.filter((ledger) => chosen.some(({ folder }) => folder === ledger.workspace));
@@ -55,7 +61,7 @@ function notAttached(
   everywhere: readonly Ledger[],
   all: readonly Ledger[],
 ): Problem {
-  const elsewhere = everywhere.map(({ workspace }) => workspace);
+  const elsewhere = everywhere.slice(0, 5).map(({ workspace }) => workspace);
   const names = [...new Set(all.map(({ integration }) => integration))];
   return new Problem({
     status: EXIT.wrongUsage,

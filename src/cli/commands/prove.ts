@@ -2,7 +2,7 @@ import pc from 'picocolors';
 import { refuseUnfinished } from '../../core/apply/unfinished.ts';
 import { openHost } from '../../core/context.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
-import { proveBuiltCss } from '../../core/prove/built-css.ts';
+import { prove } from '../../core/prove/prove.ts';
 import type { ProofResult } from '../../core/prove/proof.ts';
 import { chooseWorkspaces } from '../../core/survey/choose-workspaces.ts';
 import type { Output } from '../output.ts';
@@ -18,7 +18,10 @@ export async function run({ cwd, integrations = [], workspace }: ProveOptions, o
   const doors = openDoors();
   const context = await openHost(doors, catalogFolder(), cwd);
   await refuseUnfinished(doors.files, context.host.root);
-  const named = workspace.length > 0 ? await chooseWorkspaces(context.facts, workspace, cwd) : context.facts.workspaces;
+  const named =
+    workspace.length > 0
+      ? await chooseWorkspaces(doors.files, context.facts, workspace, cwd)
+      : context.facts.workspaces;
   const ledgers = context.ledgers.filter(
     (ledger) =>
       named.some(({ folder }) => folder === ledger.workspace) &&
@@ -38,7 +41,7 @@ export async function run({ cwd, integrations = [], workspace }: ProveOptions, o
   for (const { integration, title, workspace: folder, choices, proofs } of ledgers) {
     for (const spec of proofs) {
       output.note(pc.dim(`proving ${printable(title)} on ${printable(folder)} in a scratch copy`));
-      const result = await proveBuiltCss(context, { integration, title, workspace: folder, spec, choices }, signal);
+      const result = await prove(context, { integration, title, workspace: folder, spec, choices }, signal);
       results.push(result);
       output.say(renderResult(result));
     }

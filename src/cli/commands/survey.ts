@@ -2,7 +2,9 @@ import { refuseUnfinished } from '../../core/apply/unfinished.ts';
 import { nodeProcesses } from '../../core/doors/node-processes.ts';
 import { nodeReader } from '../../core/doors/node-reader.ts';
 import { allLedgers } from '../../core/ledger/ledger.ts';
+import { groupBy } from '../../core/group-by.ts';
 import { EXIT } from '../../core/problem.ts';
+import { chooseWorkspaces } from '../../core/survey/choose-workspaces.ts';
 import { findHost } from '../../core/survey/host.ts';
 import { surveyHost } from '../../core/survey/survey.ts';
 import { findVersionControl } from '../../core/survey/version-control.ts';
@@ -10,20 +12,34 @@ import type { Output } from '../output.ts';
 import { renderSurvey, surveyDocument, type SurveyView } from '../render/survey.ts';
 import type { GlobalOptions } from '../session.ts';
 
-export async function run({ cwd }: GlobalOptions, output: Output): Promise<number> {
+interface SurveyOptions extends GlobalOptions {
+  workspace: string[];
+}
+
+// Of so many workspaces each is told in full; of more only those that are named.
+const MOST_IN_FULL = 20;
+
+export async function run({ cwd, verbose, workspace }: SurveyOptions, output: Output): Promise<number> {
   const host = await findHost(nodeReader, cwd);
   await refuseUnfinished(nodeReader, host.root);
   // git runs while the parsers are loaded and the stacks are read.
   const asked = findVersionControl(nodeReader, nodeProcesses, host.root);
-  const { readStack } = await import('../../core/stacks/stacks.ts');
+  const { nameStack, readStack } = await import('../../core/stacks/stacks.ts');
   const facts = surveyHost(nodeReader, host, process.env.PATH ?? '');
-  const ledgers = await allLedgers(nodeReader, host);
+  const attached = groupBy(await allLedgers(nodeReader, host), ({ workspace: folder }) => folder);
+  const all = verbose || facts.workspaces.length <= MOST_IN_FULL;
+  const named =
+    workspace.length > 0 ? await chooseWorkspaces(nodeReader, facts, workspace, cwd) : all ? facts.workspaces : [];
   const workspaces: SurveyView['workspaces'] = [];
+  const brief: SurveyView['brief'] = [];
   for (const one of facts.workspaces) {
-    const stack = await readStack(nodeReader, host.root, one);
-    workspaces.push({ facts: one, stack, attached: ledgers.filter(({ workspace }) => workspace === one.folder) });
+    const ledgers = attached.get(one.folder) ?? [];
+    if (named.includes(one))
+      workspaces.push({ facts: one, stack: await readStack(nodeReader, host.root, one), attached: ledgers });
+    else if (workspace.length === 0)
+      brief.push({ facts: one, stack: nameStack(nodeReader, host.root, one), attached: ledgers });
   }
-  const view: SurveyView = { facts, versionControl: await asked, workspaces };
+  const view: SurveyView = { facts, versionControl: await asked, workspaces, brief };
   output.document(EXIT.done, surveyDocument(view));
   output.say(renderSurvey(view));
   return EXIT.done;

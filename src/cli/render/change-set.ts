@@ -1,5 +1,6 @@
 import pc from 'picocolors';
 import type { ChangeSet, FileChange } from '../../core/plan/change-set.ts';
+import { groupBy } from '../../core/group-by.ts';
 import { diffFile } from '../../core/plan/patch.ts';
 import { describeProof } from '../../core/prove/proof.ts';
 import { columns, wrap } from './columns.ts';
@@ -9,29 +10,60 @@ import { printable } from './printable.ts';
 export function renderChangeSet(changes: ChangeSet, whole: boolean): string {
   const blocks = [
     changes.parts.length === 0 ? pc.bold(printable(capitalised(changes.title))) : '',
-    ...changes.parts.map((part) => {
-      const head = `${pc.bold(part.title)} goes to ${pc.bold(printable(part.workspaceName))} (${printable(part.stack)}) ${pc.cyan(part.way)}.`;
-      return [
-        head,
-        ...(part.wayReason === undefined
-          ? []
-          : part.wayReason.split('; ').map((reason) => pc.dim(`  ${printable(reason)}`))),
-      ].join('\n');
-    }),
+    ...partsBlocks(changes.parts),
     packagesBlock(changes),
-    section(
-      'Files',
-      changes.files
-        .filter(({ role }) => role === 'host' || whole)
-        .map((change) => renderFile(change))
-        .join('\n\n'),
-    ),
+    section('Files', filesBlock(changes, whole)),
     recordsBlock(changes, whole),
     section('Commands', commands(changes)),
-    section('Proof', changes.proofs.map((task) => bullet(describeProof(task))).join('\n')),
-    changes.warnings.map((warning) => `${pc.yellow('Note')}  ${printable(warning)}`).join('\n'),
+    section(
+      'Proof',
+      shortened(
+        changes.proofs.map((task) => bullet(describeProof(task))),
+        whole,
+        'proofs',
+      ).join('\n'),
+    ),
+    shortened(
+      changes.warnings.map((warning) => `${pc.yellow('Note')}  ${printable(warning)}`),
+      whole,
+      'notes',
+    ).join('\n'),
   ];
   return blocks.filter((block) => block !== '').join('\n\n');
+}
+
+// What is the same a thousand times over nobody reads: after so many entries their number has to do.
+const MOST_ENTRIES = 20;
+
+/** The first entries of a long list, and how to see the rest. */
+function shortened(entries: readonly string[], whole: boolean, what: string): string[] {
+  if (whole || entries.length <= MOST_ENTRIES) return [...entries];
+  const more = entries.length - MOST_ENTRIES;
+  return [
+    ...entries.slice(0, MOST_ENTRIES),
+    pc.dim(`  and ${more} more ${what}; --verbose or --format patch shows all.`),
+  ];
+}
+
+/** Where integrations go and by which way; workspaces that are alike stand together. */
+function partsBlocks(parts: ChangeSet['parts']): string[] {
+  const alike = groupBy(parts, ({ title, stack, way, wayReason }) => [title, stack, way, wayReason ?? ''].join('\n'));
+  return [...alike.values()].flatMap(([part, ...others]) => {
+    if (!part) return [];
+    const names = [part, ...others].map(({ workspaceName }) => pc.bold(printable(workspaceName)));
+    const shown = names.length > 5 ? `${names.slice(0, 4).join(', ')} and ${names.length - 4} more` : names.join(', ');
+    const head = `${pc.bold(part.title)} goes to ${shown} (${printable(part.stack)}) ${pc.cyan(part.way)}.`;
+    const reasons = (part.wayReason?.split('; ') ?? []).map((reason) => pc.dim(`  ${printable(reason)}`));
+    return [[head, ...reasons].join('\n')];
+  });
+}
+
+function filesBlock({ files }: ChangeSet, whole: boolean): string {
+  const shown = files.filter(({ role }) => role === 'host' || whole);
+  const rendered = shown.slice(0, whole ? shown.length : MOST_ENTRIES).map((change) => renderFile(change));
+  const more = shown.length - rendered.length;
+  if (more > 0) rendered.push(pc.dim(`  and ${more} more files; --verbose or --format patch shows all.`));
+  return rendered.join('\n\n');
 }
 
 /** One file's diff with a heading that counts its lines. */
@@ -55,19 +87,32 @@ function colour(raw: string): string {
   return line.startsWith('@@') ? pc.cyan(line) : line.startsWith('\\') ? pc.dim(line) : line;
 }
 
+const SECTION_WORDS = {
+  dependencies: 'production',
+  devDependencies: 'development',
+  peerDependencies: 'peer',
+  optionalDependencies: 'optional',
+};
+
 function packagesBlock({ parts, dropped }: ChangeSet): string {
-  const rows = parts.flatMap(({ packages }) =>
-    packages.map(({ name, version, range, section: where, reason, declared }) => [
-      `  ${pc.bold(name)} ${version}`,
-      declared ? pc.dim('there already') : `${where === 'dependencies' ? 'production' : 'development'}, as ${range}`,
-      pc.dim(reason),
-    ]),
-  );
+  const rows = new Map<string, string[]>();
+  for (const { packages, workspace } of parts) {
+    for (const one of packages) {
+      const { name, version, range, section: where, reason, declared } = one;
+      const at = one.workspace === workspace ? '' : ' at the root';
+      const row = [
+        `  ${pc.bold(printable(name))} ${printable(version)}`,
+        declared ? pc.dim('there already') : `${SECTION_WORDS[where]}${at}, as ${range}`,
+        pc.dim(printable(reason)),
+      ];
+      rows.set(row.join('\n'), row);
+    }
+  }
   const leaving = dropped.map(({ name, workspace }) => [
     `  ${pc.bold(printable(name))}`,
     `leaves ${printable(workspace)}`,
   ]);
-  return section('Packages', columns([...rows, ...leaving]).join('\n'));
+  return section('Packages', columns([...rows.values(), ...leaving]).join('\n'));
 }
 
 function recordsBlock({ files }: ChangeSet, whole: boolean): string {
@@ -75,15 +120,26 @@ function recordsBlock({ files }: ChangeSet, whole: boolean): string {
   const rows = files
     .filter(({ role }) => role !== 'host')
     .map((change) => {
-      const lines = diffFile(change).hunks.filter((line) => /^[+-]/.test(line)).length;
       const words =
-        change.before === undefined ? `new, ${lines} lines` : change.after === undefined ? 'goes' : 'changes';
+        change.before === undefined
+          ? `new, ${linesOf(change.after)} lines`
+          : change.after === undefined
+            ? 'goes'
+            : 'changes';
       return [`  ${printable(change.file)}`, pc.dim(change.role === 'lockfile' ? 'as it was before' : words)];
     });
   const hint = files.some(({ role, after }) => role === 'record' && after)
     ? [pc.dim('  how to take it out again; commit it. --verbose shows it whole.')]
     : [];
-  return section('Record', [...columns(rows), ...hint].join('\n'));
+  return section('Record', [...shortened(columns(rows), whole, 'records'), ...hint].join('\n'));
+}
+
+function linesOf(bytes: Uint8Array | undefined): number {
+  return (
+    Buffer.from(bytes ?? [])
+      .toString()
+      .split('\n').length - 1
+  );
 }
 
 function commands({ install, proofs }: ChangeSet): string {

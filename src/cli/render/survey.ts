@@ -1,6 +1,7 @@
 import pc from 'picocolors';
 import type { Ledger } from '../../core/ledger/ledger.ts';
 import { JOINTS } from '../../core/definition/joint-names.ts';
+import { groupBy } from '../../core/group-by.ts';
 import type { Joint } from '../../core/joints.ts';
 import type { StackFacts } from '../../core/stacks/stacks.ts';
 import type { HostFacts, WorkspaceFacts } from '../../core/survey/survey.ts';
@@ -12,29 +13,60 @@ import { printable } from './printable.ts';
 export interface SurveyView {
   facts: HostFacts;
   versionControl: VersionControlFacts;
+  /** Those that are told in full. */
   workspaces: { facts: WorkspaceFacts; stack: StackFacts; attached: Ledger[] }[];
+  /** The others of a host with many workspaces. */
+  brief: { facts: WorkspaceFacts; stack: Pick<StackFacts, 'id' | 'title'>; attached: Ledger[] }[];
 }
 
 const LABEL = 11;
+// What fits on a screen or two; more lines than that nobody reads.
+const MOST_LINES = 60;
 
 /** A survey for people. */
-export function renderSurvey({ facts, versionControl, workspaces }: SurveyView): string {
+export function renderSurvey({ facts, versionControl, workspaces, brief }: SurveyView): string {
   const { manager } = facts;
   const head = [
-    `${pc.bold(printable(workspaces[0]?.facts.name ?? ''))}  ${pc.dim(printable(facts.root))}`,
+    `${pc.bold(printable(facts.workspaces[0]?.name ?? ''))}  ${pc.dim(printable(facts.root))}`,
     row('manager', `${manager.name} ${manager.version ?? '(not installed)'}, told by ${manager.reason}`),
     ...(manager.lockfiles.length > 1 ? [row('', pc.yellow(`several lockfiles: ${manager.lockfiles.join(', ')}`))] : []),
     row('versions', versionControlInWords(versionControl)),
   ];
-  return [head.join('\n'), ...workspaces.map((one) => renderWorkspace(one))].join('\n\n');
+  return [head.join('\n'), ...workspaces.map((one) => renderWorkspace(one)), ...renderBrief(brief)].join('\n\n');
+}
+
+/** Many workspaces: how many of each stack, then a line for each, and how to see one in full. */
+function renderBrief(brief: SurveyView['brief']): string[] {
+  if (brief.length === 0) return [];
+  const more = Math.max(0, brief.length - MOST_LINES);
+  const stacks = [...groupBy(brief, ({ stack }) => stack.title)].map(([title, all]) => `${all.length} × ${title}`);
+  const rows = brief
+    .slice(0, MOST_LINES)
+    .map(({ facts, stack, attached }) => [
+      `  ${pc.bold(printable(facts.name))}`,
+      facts.folder === '.' ? 'the root' : printable(facts.folder),
+      pc.cyan(printable(stack.title)),
+      attached.map(({ integration }) => integration).join(', '),
+    ]);
+  return [
+    row('workspaces', `${brief.length}: ${printable(stacks.join(', '))}`),
+    columns(rows).join('\n'),
+    pc.dim(`  ${more > 0 ? `and ${more} more. ` : ''}--workspace tells one in full, --verbose all; --json lists all.`),
+  ];
 }
 
 /** A survey for programs; docs/json-output.md describes it. */
-export function surveyDocument({ facts, versionControl, workspaces }: SurveyView): Record<string, unknown> {
+export function surveyDocument({ facts, versionControl, workspaces, brief }: SurveyView): Record<string, unknown> {
   return {
     root: facts.root,
     manager: facts.manager,
     versionControl,
+    brief: brief.map(({ facts: one, stack, attached }) => ({
+      folder: one.folder,
+      name: one.name,
+      stack,
+      attached: attached.map(({ integration }) => integration),
+    })),
     workspaces: workspaces.map(({ facts: one, stack, attached }) => ({
       folder: one.folder,
       name: one.name,
@@ -42,7 +74,14 @@ export function surveyDocument({ facts, versionControl, workspaces }: SurveyView
       language: one.language,
       moduleFormat: one.moduleFormat,
       style: one.style,
-      packages: one.packages,
+      packages: one.packages.map((fact) => ({
+        name: fact.name,
+        range: fact.range,
+        written: fact.written,
+        section: fact.section,
+        installed: fact.installed,
+        locked: fact.locked,
+      })),
       joints: stack.joints.map(({ name, state, file, line, detail, refusal }) => ({
         name,
         state,
@@ -64,7 +103,7 @@ export function surveyDocument({ facts, versionControl, workspaces }: SurveyView
 
 function renderWorkspace({ facts, stack, attached }: SurveyView['workspaces'][number]): string {
   const packages = facts.packages.map(
-    ({ name, installed, range }) => `${name} ${installed ?? `${range} (not installed)`}`,
+    ({ name, installed, locked, range }) => `${name} ${installed ?? `${locked ?? range} (not installed)`}`,
   );
   const lines = [
     `${pc.bold(printable(facts.name))}  ${pc.cyan(printable(stack.title))}  ${pc.dim(facts.folder === '.' ? 'the root' : printable(facts.folder))}`,
