@@ -33,7 +33,7 @@ describe('bad input gets a clear message, its status, and an unchanged tree', ()
       'There is no integration "tailwindcs"',
       'the nearest name is "tailwindcss"',
     ]);
-    expectRefused(host, ['attach', '../../etc', '--workspace', 'web', '--yes'], 2, ['There is no integration']);
+    expectRefused(host, ['attach', '../../etc', '--workspace', 'web', '--yes'], 2, ['There is no definition']);
   });
 
   it('an unknown workspace, with the nearest name', () => {
