@@ -17,8 +17,7 @@ function scriptsJoint(ground: Ground): Joint {
     state: at === undefined ? 'makeable' : 'present',
     file,
     line: at === undefined ? undefined : positionAt(text, at).line,
-    detail:
-      at === undefined ? 'a "scripts" section' : counted(Object.keys(ground.workspace.manifest.scripts).length),
+    detail: at === undefined ? 'a "scripts" section' : counted(Object.keys(ground.workspace.manifest.scripts).length),
     tie(tie) {
       if (tie.at !== 'manifest.scripts') return [];
       return Object.entries(tie.scripts).map(([name, value]) => ({
