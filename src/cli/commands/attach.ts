@@ -6,7 +6,7 @@ import { renderPatch } from '../../core/plan/patch.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
 import type { Output } from '../output.ts';
 import { printable } from '../render/printable.ts';
-import { carryOut, openForChange, planWithWarnings, targets, type ChangeOptions } from './change.ts';
+import { carryOut, openForChange, withWarnings, targets, type ChangeOptions } from './change.ts';
 
 interface AttachOptions extends ChangeOptions {
   integrations: string[];
@@ -20,7 +20,11 @@ interface AttachOptions extends ChangeOptions {
 }
 
 export async function run(options: AttachOptions, output: Output): Promise<number> {
-  const { context, lock } = await openForChange(options, `attach ${options.integrations.join(' ')}`, output);
+  const { context, lock, versionControl } = await openForChange(
+    options,
+    `attach ${options.integrations.join(' ')}`,
+    output,
+  );
   try {
     const choices = parseChoices(options.choose);
     const wishes = {
@@ -54,7 +58,7 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
       output.say(
         `${pc.yellow('Note')}  several lockfiles: ${lockfiles.join(', ')}. ${manager} is used, as told by ${reason}.`,
       );
-    const changes = await planWithWarnings(context, () => planAttach(context, requests, wishes));
+    const changes = await withWarnings(await planAttach(context, requests, wishes), versionControl);
     if (options.preview && options.format === 'patch') {
       process.stdout.write(renderPatch(changes.files));
       return EXIT.done;

@@ -1,6 +1,7 @@
 import pc from 'picocolors';
 import { apply, type Applied } from '../../core/apply/apply.ts';
 import type { ApplyEvent } from '../../core/apply/apply-options.ts';
+import { checkCommittable, commitChange } from '../../core/apply/commit-change.ts';
 import { refuseUnfinished } from '../../core/apply/unfinished.ts';
 import { lockHost, type HostLock } from '../../core/apply/lock.ts';
 import { openHost, readContext, type Context } from '../../core/context.ts';
@@ -12,7 +13,7 @@ import type { ProofResult, ProofTask } from '../../core/prove/proof.ts';
 import { checkManager } from '../../core/resolve/check-manager.ts';
 import { chooseWorkspaces } from '../../core/survey/choose-workspaces.ts';
 import type { WorkspaceFacts } from '../../core/survey/survey.ts';
-import { findVersionControl } from '../../core/survey/version-control.ts';
+import { findVersionControl, type VersionControlFacts } from '../../core/survey/version-control.ts';
 import type { Output } from '../output.ts';
 import { renderChangeSet } from '../render/change-set.ts';
 import { printable } from '../render/printable.ts';
@@ -22,28 +23,41 @@ export interface ChangeOptions extends GlobalOptions {
   yes: boolean;
   install: boolean;
   offline: boolean;
+  commit: boolean;
   prove?: boolean;
   preview?: boolean;
 }
 
 const LOCK_WAIT_MS = 120_000;
 
+interface OpenedHost {
+  context: Context;
+  /** Undefined where nothing will be written. */
+  lock: HostLock | undefined;
+  /** What git says, as soon as it has. */
+  versionControl: Promise<VersionControlFacts>;
+}
+
 /** Opens the host for a change: with its lock, unless nothing will be written. The caller gives the lock back. */
-export async function openForChange(
-  options: ChangeOptions,
-  what: string,
-  output: Output,
-): Promise<{ context: Context; lock: HostLock | undefined }> {
+export async function openForChange(options: ChangeOptions, what: string, output: Output): Promise<OpenedHost> {
   const doors = openDoors(options);
   const opened = await openHost(doors, catalogFolder(), options.cwd);
   const { root } = opened.host;
-  if (options.preview) return { context: await checked(opened), lock: undefined };
+  const look = (): OpenedHost['versionControl'] => {
+    // git looks while the plan is made: in a large project it takes as long.
+    const asked = findVersionControl(doors.files, doors.processes, root);
+    // Where the plan fails nobody waits for the answer any more.
+    asked.catch(() => undefined);
+    return asked;
+  };
+  if (options.preview) return { versionControl: look(), context: await checked(opened), lock: undefined };
   const onWait = (holder: string): void =>
     output.note(`Waiting for ${printable(holder)}, which is at work in this project.`);
   const lock = await lockHost(doors, root, what, { waitMs: LOCK_WAIT_MS, onWait });
   try {
     // Read anew: who held the lock may have changed it.
-    return { context: await checked(await readContext(doors, opened.catalog, root)), lock };
+    const versionControl = look();
+    return { context: await checked(await readContext(doors, opened.catalog, root)), lock, versionControl };
   } catch (error) {
     lock.release();
     throw error;
@@ -55,15 +69,8 @@ async function checked(context: Context): Promise<Context> {
   return context;
 }
 
-/**
- * Plans, and adds to the change set what version control says of the files that it touches, before something new comes
- * into them. git looks meanwhile: in a large project it takes as long as the plan.
- */
-export async function planWithWarnings(context: Context, plan: () => Promise<ChangeSet>): Promise<ChangeSet> {
-  const asked = findVersionControl(context.doors.files, context.doors.processes, context.host.root);
-  // Where the plan fails nobody waits for the answer any more.
-  asked.catch(() => undefined);
-  const changes = await plan();
+/** Adds to a change set what version control says of the files that it touches, before something new comes into them. */
+export async function withWarnings(changes: ChangeSet, asked: OpenedHost['versionControl']): Promise<ChangeSet> {
   const { uncommitted } = await asked;
   const touched = changes.files.filter(
     ({ file, before, role }) =>
@@ -110,6 +117,9 @@ export async function carryOut(
     return EXIT.done;
   }
   if (options.install && changes.install) await checkManager(context);
+  const managed = [context.facts.manager.lockfile, ...context.facts.manager.alsoWrites];
+  const touched = [...changes.files.map(({ file }) => file), ...(changes.install && options.install ? managed : [])];
+  if (options.commit) await checkCommittable(context.doors, context.host.root, touched);
   // Without the packages nothing can be proved.
   const proves = options.prove !== false && options.install && !leftByHand(changes);
   // The proof is made on the host as the change has left it.
@@ -119,14 +129,23 @@ export async function carryOut(
   const applied = await apply(context.doors, changes, {
     root: context.host.root,
     workspaces: context.facts.workspaces.map(({ folder }) => folder),
-    managed: [context.facts.manager.lockfile, ...context.facts.manager.alsoWrites],
+    managed,
     install: options.install,
     prove: proves ? prove : undefined,
     signal,
     onEvent: (event) => tell(event, output),
   });
+  if (options.commit) applied.notes.push(await commit(context, changes.title, touched));
   conclude(context, changes, applied, options, output);
   return EXIT.done;
+}
+
+/** Commits a change that was made; tells how that went. */
+async function commit({ doors, host }: Context, title: string, touched: readonly string[]): Promise<string> {
+  const result = await commitChange(doors, host.root, title, touched);
+  return 'commit' in result
+    ? `Committed as ${result.commit}.`
+    : `Commit it yourself, git did not: ${result.failed.replaceAll('\n', ' ')}`;
 }
 
 function conclude(

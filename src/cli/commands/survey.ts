@@ -1,6 +1,7 @@
 import { refuseUnfinished } from '../../core/apply/unfinished.ts';
 import { nodeProcesses } from '../../core/doors/node-processes.ts';
 import { nodeReader } from '../../core/doors/node-reader.ts';
+import { findDrift } from '../../core/ledger/drift.ts';
 import { allLedgers } from '../../core/ledger/ledger.ts';
 import { groupBy } from '../../core/group-by.ts';
 import { EXIT } from '../../core/problem.ts';
@@ -33,7 +34,12 @@ export async function run({ cwd, verbose, workspace }: SurveyOptions, output: Ou
   const workspaces: SurveyView['workspaces'] = [];
   const brief: SurveyView['brief'] = [];
   for (const one of facts.workspaces) {
-    const ledgers = attached.get(one.folder) ?? [];
+    const ledgers = await Promise.all(
+      (attached.get(one.folder) ?? []).map(async (ledger) => ({
+        ...ledger,
+        drift: await findDrift(nodeReader, host.root, ledger, () => one.style),
+      })),
+    );
     if (named.includes(one))
       workspaces.push({ facts: one, stack: await readStack(nodeReader, host.root, one), attached: ledgers });
     else if (workspace.length === 0)

@@ -1,4 +1,5 @@
 import pc from 'picocolors';
+import type { Drift } from '../../core/ledger/drift.ts';
 import type { Ledger } from '../../core/ledger/ledger.ts';
 import { JOINTS } from '../../core/definition/joint-names.ts';
 import { groupBy } from '../../core/group-by.ts';
@@ -10,13 +11,16 @@ import type { CodeStyle } from '../../core/text/code-style.ts';
 import { columns, pad, wrap } from './columns.ts';
 import { printable } from './printable.ts';
 
+/** An attached integration, and what of it was changed by hand since. */
+type Attached = Ledger & { drift: Drift[] };
+
 export interface SurveyView {
   facts: HostFacts;
   versionControl: VersionControlFacts;
   /** Those that are told in full. */
-  workspaces: { facts: WorkspaceFacts; stack: StackFacts; attached: Ledger[] }[];
+  workspaces: { facts: WorkspaceFacts; stack: StackFacts; attached: Attached[] }[];
   /** The others of a host with many workspaces. */
-  brief: { facts: WorkspaceFacts; stack: Pick<StackFacts, 'id' | 'title'>; attached: Ledger[] }[];
+  brief: { facts: WorkspaceFacts; stack: Pick<StackFacts, 'id' | 'title'>; attached: Attached[] }[];
 }
 
 const LABEL = 11;
@@ -46,7 +50,11 @@ function renderBrief(brief: SurveyView['brief']): string[] {
       `  ${pc.bold(printable(facts.name))}`,
       facts.folder === '.' ? 'the root' : printable(facts.folder),
       pc.cyan(printable(stack.title)),
-      attached.map(({ integration }) => integration).join(', '),
+      attached
+        .map(({ integration, drift }) =>
+          drift.length > 0 ? pc.yellow(`${integration}, changed by hand`) : integration,
+        )
+        .join(', '),
     ]);
   return [
     row('workspaces', `${brief.length}: ${printable(stacks.join(', '))}`),
@@ -66,6 +74,7 @@ export function surveyDocument({ facts, versionControl, workspaces, brief }: Sur
       name: one.name,
       stack,
       attached: attached.map(({ integration }) => integration),
+      drift: attached.flatMap(({ drift }) => drift),
     })),
     workspaces: workspaces.map(({ facts: one, stack, attached }) => ({
       folder: one.folder,
@@ -90,12 +99,13 @@ export function surveyDocument({ facts, versionControl, workspaces, brief }: Sur
         detail,
         refusal,
       })),
-      attached: attached.map(({ integration, title, way, choices, packages }) => ({
+      attached: attached.map(({ integration, title, way, choices, packages, drift }) => ({
         integration,
         title,
         way,
         choices,
         packages,
+        drift,
       })),
     })),
   };
@@ -123,6 +133,9 @@ function renderWorkspace({ facts, stack, attached }: SurveyView['workspaces'][nu
       attached.length === 0
         ? 'nothing'
         : attached.map(({ title, integration, way }) => `${printable(title)} (${integration}, ${way})`).join(', '),
+    ),
+    ...attached.flatMap(({ integration, drift }) =>
+      drift.map(({ what }) => row('', pc.yellow(`${integration} was changed by hand: ${printable(what)}`))),
     ),
   ];
   return lines.join('\n');
