@@ -13,7 +13,12 @@ export function projectRoot(): string {
 export function openProjectRegistry(port = 0): Promise<OfflineRegistry> {
   const root = projectRoot();
   const shelf = fillShelf([root, path.join(root, 'demo/shelf/vite4')]);
-  return openOfflineRegistry({ shelf, cache: path.join(root, 'node_modules/.cache/offline-registry'), port });
+  return openOfflineRegistry({
+    shelf,
+    cache: path.join(root, 'node_modules/.cache/offline-registry'),
+    port,
+    maxAge: 3600,
+  });
 }
 
 /** Environment in which npm (and Ligament) use an offline registry, with a cache and settings of their own. */

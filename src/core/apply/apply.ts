@@ -33,15 +33,35 @@ export async function apply(doors: Doors, changes: ChangeSet, options: ApplyOpti
     writeFiles(files, root, changes.files);
     const installNotes = await install(doors, changes, options, journal);
     const proofs = await prove(doors, changes, options, journal);
-    writeJournal(files, root, { ...journal, phase: 'settled' });
-    const notes = [...keepHistory(doors, root, journal), ...installNotes];
-    dropJournal(files, root);
+    settle(files, root, journal);
+    const notes = [...finish(doors, root, journal), ...installNotes];
     options.onEvent({ step: 'done' });
     return { proofs, notes };
   } catch (error) {
     options.onEvent({ step: 'putting back' });
     throw await afterFailure(doors, root, journal, error, options.signal);
   }
+}
+
+/** Notes that all is done: from here on there is no way back but a new change. */
+function settle(files: FileDoor, root: string, journal: Journal): void {
+  try {
+    writeJournal(files, root, { ...journal, phase: 'settled' });
+  } catch (error) {
+    // It may have failed after the journal was in place: then it is settled, whatever was reported.
+    if (readJournal(files, root)?.phase !== 'settled') throw error;
+  }
+}
+
+/** Keeps the way back and drops the journal. The change stands, so what fails here is only told. */
+function finish(doors: Doors, root: string, journal: Journal): string[] {
+  const notes = keepHistory(doors, root, journal);
+  try {
+    dropJournal(doors.files, root);
+  } catch (error) {
+    notes.push(`The journal could not be removed (${messageOf(error)}): run ligament recover, which finishes it.`);
+  }
+  return notes;
 }
 
 /** Refuses where a file is not any more what the plan was made from, or cannot be written. Nothing is written yet. */

@@ -9,6 +9,15 @@ import { readImage, type Journal } from './journal.ts';
  * the way back, not the change: then the notes say so.
  */
 export function keepHistory(doors: Doors, root: string, journal: Journal): string[] {
+  try {
+    addEntry(doors, root, journal);
+    return [];
+  } catch (error) {
+    return [`No way back by "ligament undo" was kept: ${error instanceof Error ? error.message : String(error)}`];
+  }
+}
+
+function addEntry(doors: Doors, root: string, journal: Journal): void {
   const images = new Map<string, Uint8Array>();
   const files = journal.files.map(({ file, before, role }): HistoryEntry['files'][number] => {
     const image = before === null ? undefined : readImage(doors.files, root, before);
@@ -16,10 +25,5 @@ export function keepHistory(doors: Doors, root: string, journal: Journal): strin
     return { file, before, after: hashOf(doors.files.read(path.join(root, file))), role };
   });
   const { startedAt, kind, title, parts, undoes } = journal;
-  try {
-    new History(doors, root).add({ at: startedAt, kind, title, parts, files, undoes }, images);
-    return [];
-  } catch (error) {
-    return [`No way back by "ligament undo" was kept: ${error instanceof Error ? error.message : String(error)}`];
-  }
+  new History(doors, root).add({ at: startedAt, kind, title, parts, files, undoes }, images);
 }
