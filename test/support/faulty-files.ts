@@ -31,15 +31,16 @@ export class FaultyFiles {
 
   constructor(under: FileDoor, at: number, fault: Fault) {
     const guarded = (name: (typeof CHANGING)[number] | (typeof READING)[number]) => {
-      const original = under[name] as (...args: unknown[]) => unknown;
+      const original = (...args: unknown[]): unknown =>
+        (under as unknown as Record<string, (...all: unknown[]) => unknown>)[name]?.(...args);
       return (...args: unknown[]): unknown => {
         if (this.#dead) throw new Crash('the process has ended');
         this.count += 1;
-        if (this.count !== at) return original.apply(under, args);
+        if (this.count !== at) return original(...args);
         this.failed = `${name} ${String(args[0])}`;
         if (fault === 'crash before') return this.#die();
         if (fault === 'crash after') {
-          original.apply(under, args);
+          original(...args);
           return this.#die();
         }
         if (fault === 'short write') {

@@ -5,7 +5,7 @@ import { catalogIds, loadDefinition } from '../../core/definition/catalog.ts';
 import { explain, judgeWays, type Judgement } from '../../core/plan/judge-ways.ts';
 import { EXIT } from '../../core/problem.ts';
 import { readStack } from '../../core/stacks/stacks.ts';
-import { chooseWorkspaces } from '../../core/survey/choose-workspaces.ts';
+import { namedOrAll } from '../../core/survey/choose-workspaces.ts';
 import type { Output } from '../output.ts';
 import { columns } from '../render/columns.ts';
 import { printable } from '../render/printable.ts';
@@ -21,10 +21,7 @@ export async function run({ cwd, words, workspace }: BrowseOptions, output: Outp
   const catalog = catalogFolder();
   const context = await openHost(doors, catalog, cwd);
   await refuseUnfinished(doors.files, context.host.root);
-  const named =
-    workspace.length > 0
-      ? await chooseWorkspaces(doors.files, context.facts, workspace, cwd)
-      : context.facts.workspaces;
+  const named = await namedOrAll(doors.files, context.facts, workspace, cwd);
   const stacks = await Promise.all(
     named.map(async (facts) => ({ facts, stack: await readStack(context.bare, context.host.root, facts) })),
   );

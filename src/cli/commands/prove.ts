@@ -4,7 +4,7 @@ import { openHost } from '../../core/context.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
 import { prove } from '../../core/prove/prove.ts';
 import type { ProofResult } from '../../core/prove/proof.ts';
-import { chooseWorkspaces } from '../../core/survey/choose-workspaces.ts';
+import { namedOrAll } from '../../core/survey/choose-workspaces.ts';
 import type { Output } from '../output.ts';
 import { printable } from '../render/printable.ts';
 import { catalogFolder, interruption, openDoors, type GlobalOptions } from '../session.ts';
@@ -18,10 +18,7 @@ export async function run({ cwd, integrations = [], workspace }: ProveOptions, o
   const doors = openDoors();
   const context = await openHost(doors, catalogFolder(), cwd);
   await refuseUnfinished(doors.files, context.host.root);
-  const named =
-    workspace.length > 0
-      ? await chooseWorkspaces(doors.files, context.facts, workspace, cwd)
-      : context.facts.workspaces;
+  const named = await namedOrAll(doors.files, context.facts, workspace, cwd);
   const ledgers = context.ledgers.filter(
     (ledger) =>
       named.some(({ folder }) => folder === ledger.workspace) &&

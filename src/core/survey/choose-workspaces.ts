@@ -36,6 +36,16 @@ export async function chooseWorkspaces(
   return chosen;
 }
 
+/** The workspaces that are named; all of them where none is. Throws as `chooseWorkspaces` does. */
+export async function namedOrAll(
+  reader: Reader,
+  facts: HostFacts,
+  named: readonly string[],
+  from: string,
+): Promise<WorkspaceFacts[]> {
+  return named.length > 0 ? chooseWorkspaces(reader, facts, named, from) : facts.workspaces;
+}
+
 function isWithin(folder: string, outer: string): boolean {
   return folder === outer || folder.startsWith(outer + path.sep);
 }
