@@ -1,5 +1,6 @@
 // Bundles the program into dist/ and the development programs (demo, registry, benchmarks) into build/.
 import { build } from 'esbuild';
+import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -19,11 +20,20 @@ const common = {
   external: ['oxc-parser'],
   define: {
     LIGAMENT_VERSION: JSON.stringify(version),
+    LIGAMENT_SCHEMA: JSON.stringify(schemaMark()),
     __filename: '__bundledFile',
     __dirname: '__bundledFolder',
   },
   logLevel: 'warning',
 };
+
+/** Changes with the form of definitions: what was checked against another form is checked anew. */
+function schemaMark() {
+  const hash = createHash('sha256');
+  for (const name of ['schema', 'ties', 'joint-names', 'parse-definition'])
+    hash.update(readFileSync(`${root}src/core/definition/${name}.ts`));
+  return hash.digest('hex').slice(0, 16);
+}
 
 // Some bundled packages are CommonJS: they ask for Node's own modules by `require` and for their own place.
 const banner = [

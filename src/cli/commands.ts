@@ -140,7 +140,7 @@ function changing(y: Argv, command: Command): Argv {
       'recover',
       'Put the project back after a change that was cut off',
       (own) => own,
-      command('recover', async () => (await import('./commands/changing.ts')).recover),
+      command('recover', async () => import('./commands/recover.ts')),
     );
 }
 

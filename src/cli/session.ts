@@ -1,5 +1,7 @@
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
+import type { KeptDefinitions } from '../core/definition/catalog.ts';
+import { keptDefinitions } from '../core/doors/definition-cache.ts';
 import { nodeFiles } from '../core/doors/node-files.ts';
 import { nodeMachine } from '../core/doors/node-machine.ts';
 import { nodeProcesses } from '../core/doors/node-processes.ts';
@@ -30,6 +32,13 @@ export function openDoors({ offline = false }: { offline?: boolean } = {}): Door
     },
     environment: process.env,
   };
+}
+
+declare const LIGAMENT_SCHEMA: string;
+
+/** Definitions as they were read and checked by the program as it is built now. */
+export function checkedDefinitions(): KeptDefinitions {
+  return keptDefinitions(process.env, LIGAMENT_SCHEMA);
 }
 
 /** The folder of the definitions that ship with the program, beside `dist/`. */

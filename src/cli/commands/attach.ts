@@ -5,6 +5,7 @@ import { planAttach } from '../../core/plan/plan-attach.ts';
 import { renderPatch } from '../../core/plan/patch.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
 import type { Output } from '../output.ts';
+import { checkedDefinitions } from '../session.ts';
 import { printable } from '../render/printable.ts';
 import { carryOut, openForChange, withWarnings, targets, type ChangeOptions } from './change.ts';
 
@@ -33,10 +34,11 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
       whereItFits: options.everywhere,
     };
     const workspaces = await targets(context, options);
+    const kept = checkedDefinitions();
     const requests: AttachRequest[] = [];
     const already: { integration: string; workspace: string }[] = [];
     for (const id of new Set(options.integrations)) {
-      const definition = await loadDefinition(context.doors.files, context.catalog, id, options.cwd);
+      const definition = await loadDefinition(context.doors.files, context.catalog, id, { from: options.cwd, kept });
       // What serves the whole host goes to its root, whichever workspace one stands in.
       const targets = definition.belongs === 'root' ? context.facts.workspaces.slice(0, 1) : workspaces;
       for (const { folder, name } of targets) {

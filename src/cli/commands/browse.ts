@@ -9,7 +9,7 @@ import { namedOrAll } from '../../core/survey/choose-workspaces.ts';
 import type { Output } from '../output.ts';
 import { columns } from '../render/columns.ts';
 import { printable } from '../render/printable.ts';
-import { catalogFolder, openDoors, type GlobalOptions } from '../session.ts';
+import { catalogFolder, checkedDefinitions, openDoors, type GlobalOptions } from '../session.ts';
 
 interface BrowseOptions extends GlobalOptions {
   words: string[];
@@ -27,7 +27,7 @@ export async function run({ cwd, words, workspace }: BrowseOptions, output: Outp
   );
   const found: Record<string, unknown>[] = [];
   for (const id of catalogIds(doors.files, catalog)) {
-    const definition = await loadDefinition(doors.files, catalog, id);
+    const definition = await loadDefinition(doors.files, catalog, id, { kept: checkedDefinitions() });
     const { title, kind, about, docs } = definition;
     const all = `${id} ${title} ${kind} ${about}`.toLowerCase();
     if (!words.every((word) => all.includes(word.toLowerCase()))) continue;

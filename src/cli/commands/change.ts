@@ -1,9 +1,10 @@
 import pc from 'picocolors';
-import { apply, type Applied } from '../../core/apply/apply.ts';
+import type { Applied } from '../../core/apply/apply.ts';
 import type { ApplyEvent } from '../../core/apply/apply-options.ts';
 import { checkCommittable, commitChange } from '../../core/apply/commit-change.ts';
 import { refuseUnfinished } from '../../core/apply/unfinished.ts';
-import { lockHost, type HostLock } from '../../core/apply/lock.ts';
+import type { History } from '../../core/apply/history.ts';
+import type { HostLock } from '../../core/apply/lock.ts';
 import { openHost, readContext, type Context } from '../../core/context.ts';
 import type { ChangeSet } from '../../core/plan/change-set.ts';
 import { diffFile } from '../../core/plan/patch.ts';
@@ -53,6 +54,7 @@ export async function openForChange(options: ChangeOptions, what: string, output
   if (options.preview) return { versionControl: look(), context: await checked(opened), lock: undefined };
   const onWait = (holder: string): void =>
     output.note(`Waiting for ${printable(holder)}, which is at work in this project.`);
+  const { lockHost } = await import('../../core/apply/lock.ts');
   const lock = await lockHost(doors, root, what, { waitMs: LOCK_WAIT_MS, onWait });
   try {
     // Read anew: who held the lock may have changed it.
@@ -62,6 +64,12 @@ export async function openForChange(options: ChangeOptions, what: string, output
     lock.release();
     throw error;
   }
+}
+
+/** What was done to the host before. */
+export async function openHistory({ doors, host }: Context): Promise<History> {
+  const { History } = await import('../../core/apply/history.ts');
+  return new History(doors, host.root);
 }
 
 async function checked(context: Context): Promise<Context> {
@@ -126,6 +134,7 @@ export async function carryOut(
   const prove = async (task: ProofTask): Promise<ProofResult> =>
     proveTask(await readContext(context.doors, context.catalog, context.host.root), task, signal);
   const signal = interruption();
+  const { apply } = await import('../../core/apply/apply.ts');
   const applied = await apply(context.doors, changes, {
     root: context.host.root,
     workspaces: context.facts.workspaces.map(({ folder }) => folder),

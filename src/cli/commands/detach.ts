@@ -1,4 +1,3 @@
-import { History } from '../../core/apply/history.ts';
 import type { Context } from '../../core/context.ts';
 import type { Ledger } from '../../core/ledger/ledger.ts';
 import { joinFiles } from '../../core/plan/change-set.ts';
@@ -6,7 +5,7 @@ import { planDetach } from '../../core/plan/plan-detach.ts';
 import { lockfileBefore } from '../../core/plan/plan-undo.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
 import type { Output } from '../output.ts';
-import { carryOut, openForChange, targets, type ChangeOptions } from './change.ts';
+import { carryOut, openForChange, openHistory, targets, type ChangeOptions } from './change.ts';
 
 interface DetachOptions extends ChangeOptions {
   integrations: string[];
@@ -21,9 +20,7 @@ export async function run(options: DetachOptions, output: Output): Promise<numbe
     const going = await chooseLedgers(context, options);
     const planned = await planDetach(context, going);
     const lockfile =
-      planned.install && options.install
-        ? lockfileBefore(context, new History(context.doors, context.host.root), going)
-        : [];
+      planned.install && options.install ? lockfileBefore(context, await openHistory(context), going) : [];
     const { name, lockfile: file } = context.facts.manager;
     const byManager = planned.install && options.install && lockfile.length === 0;
     const tell = byManager

@@ -1,13 +1,12 @@
-import { History } from '../../core/apply/history.ts';
 import { planUndo } from '../../core/plan/plan-undo.ts';
 import { EXIT } from '../../core/problem.ts';
 import type { Output } from '../output.ts';
-import { carryOut, openForChange, type ChangeOptions } from './change.ts';
+import { carryOut, openForChange, openHistory, type ChangeOptions } from './change.ts';
 
 export async function run(options: ChangeOptions, output: Output): Promise<number> {
   const { context, lock } = await openForChange(options, 'undo', output);
   try {
-    const history = new History(context.doors, context.host.root);
+    const history = await openHistory(context);
     const entry = history.last();
     if (!entry) {
       output.say('There is no change to take back.');

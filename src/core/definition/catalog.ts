@@ -1,12 +1,16 @@
 import path from 'node:path';
-import type * as z from 'zod/mini';
-import { LineCounter, parseDocument } from 'yaml';
 import { readText } from '../doors/text.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { Reader } from '../ports.ts';
-import { definition, type Definition } from './schema.ts';
+import type { Definition } from './schema.ts';
 
 const FILE = 'integration.yaml';
+
+/** Definitions that were read and checked before, by their texts: to read and check one takes as long as to plan with it. */
+export interface KeptDefinitions {
+  get(text: string): Definition | undefined;
+  keep(text: string, definition: Definition): void;
+}
 
 /** The identifiers of all integrations in a catalog folder, in order. A scoped package's folder is `@scope+name`. */
 export function catalogIds(reader: Reader, catalog: string): string[] {
@@ -21,16 +25,28 @@ export function catalogIds(reader: Reader, catalog: string): string[] {
  * with `.` or `/`, seen from `from`). Throws a Problem (status 2) for one that is not there, naming the nearest, or is
  * not valid.
  */
-export async function loadDefinition(reader: Reader, catalog: string, id: string, from = '.'): Promise<Definition> {
-  if (/^\.{1,2}([\\/]|$)/.test(id) || path.isAbsolute(id)) return ownDefinition(reader, path.resolve(from, id), id);
+export async function loadDefinition(
+  reader: Reader,
+  catalog: string,
+  id: string,
+  { from = '.', kept }: { from?: string; kept?: KeptDefinitions } = {},
+): Promise<Definition> {
+  if (/^\.{1,2}([\\/]|$)/.test(id) || path.isAbsolute(id))
+    return ownDefinition(reader, path.resolve(from, id), id, kept);
   const ids = catalogIds(reader, catalog);
   if (!ids.includes(id)) throw await unknown(id, ids);
-  return parseDefinition(readText(reader, path.join(catalog, id.replace('/', '+'), FILE)) ?? '', `${id}/${FILE}`);
+  const text = readText(reader, path.join(catalog, id.replace('/', '+'), FILE)) ?? '';
+  return definitionOf(text, `${id}/${FILE}`, kept);
 }
 
-function ownDefinition(reader: Reader, folder: string, shown: string): Definition {
+async function ownDefinition(
+  reader: Reader,
+  folder: string,
+  shown: string,
+  kept: KeptDefinitions | undefined,
+): Promise<Definition> {
   const text = readText(reader, path.join(folder, FILE));
-  if (text !== undefined) return parseDefinition(text, `${shown}/${FILE}`);
+  if (text !== undefined) return definitionOf(text, `${shown}/${FILE}`, kept);
   throw new Problem({
     status: EXIT.wrongUsage,
     what: `There is no definition in ${shown}`,
@@ -39,32 +55,13 @@ function ownDefinition(reader: Reader, folder: string, shown: string): Definitio
   });
 }
 
-/** Reads a definition's text. Throws a Problem (status 2) that names line and column of what is wrong. */
-export function parseDefinition(text: string, file: string): Definition {
-  const counter = new LineCounter();
-  const document = parseDocument(text, { lineCounter: counter, uniqueKeys: true, logLevel: 'error' });
-  const fault = document.errors[0];
-  if (fault) {
-    const { line, col } = counter.linePos(fault.pos[0]);
-    throw invalid(file, fault.message.split('\n')[0] ?? 'it is not YAML', line, col);
-  }
-  const result = definition.safeParse(document.toJS({ maxAliasCount: 50 }));
-  if (result.success) return result.data;
-  const issue = result.error.issues[0];
-  const node = document.getIn(issue?.path.map(String) ?? [], true) as { range?: [number] } | undefined;
-  const { line, col } = counter.linePos(node?.range?.[0] ?? 0);
-  const place = issue?.path.join('.') || 'the document';
-  throw invalid(file, `${place} ${issue ? inWords(issue) : 'is not valid'}`, line, col);
-}
-
-function invalid(file: string, why: string, line: number, column: number): Problem {
-  return new Problem({
-    status: EXIT.wrongUsage,
-    what: `The definition ${file} is not valid`,
-    where: { file, line, column },
-    why,
-    next: 'See docs/definition-format.md for what a definition may say.',
-  });
+async function definitionOf(text: string, file: string, kept: KeptDefinitions | undefined): Promise<Definition> {
+  const known = kept?.get(text);
+  if (known) return known;
+  const { parseDefinition } = await import('./parse-definition.ts');
+  const definition = parseDefinition(text, file);
+  kept?.keep(text, definition);
+  return definition;
 }
 
 async function unknown(id: string, ids: readonly string[]): Promise<Problem> {
@@ -77,21 +74,4 @@ async function unknown(id: string, ids: readonly string[]): Promise<Problem> {
     why: near ? `the nearest name is "${nearest}"` : `the catalog has ${ids.join(', ') || 'none'}`,
     next: near ? `Did you mean: ligament attach ${nearest}` : 'ligament browse lists all.',
   });
-}
-
-function inWords(issue: z.core.$ZodIssue): string {
-  switch (issue.code) {
-    case 'unrecognized_keys':
-      return `does not know ${issue.keys.map((key) => `"${key}"`).join(', ')}`;
-    case 'invalid_type':
-      return issue.input === undefined ? `is missing (${issue.expected})` : `must be of the type ${issue.expected}`;
-    case 'invalid_value':
-      return `must be one of ${issue.values.join(', ')}`;
-    case 'invalid_union':
-      return `is none of the forms that are known here`;
-    case 'invalid_format':
-      return 'is not a name as it should be';
-    default:
-      return 'is not as it should be';
-  }
 }

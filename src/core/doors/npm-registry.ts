@@ -1,7 +1,8 @@
 import path from 'node:path';
 import { EXIT, Problem } from '../problem.ts';
 import { digestOf, type PackumentDigest } from './packument-digest.ts';
-import { cacheFolder, type Saving } from './registry-cache.ts';
+import { cacheFolder } from './cache-folder.ts';
+import type { Saving } from './registry-cache.ts';
 import { managerSettings } from './manager-settings.ts';
 
 // Somebody is waiting: a registry that does not answer is asked a few times, not for minutes.
@@ -39,7 +40,7 @@ export async function openNpmRegistry(
         const response = await registryFetch(`/${encodeURIComponent(name).replace('%40', '@')}`, {
           ...options,
           // Kept with their ETags: what has not changed is not sent again (RFC 9110, section 13.1.2).
-          cache: cacheFolder(environment),
+          cache: path.join(cacheFolder(environment), 'registry'),
           spec: name,
           headers: { accept: 'application/vnd.npm.install-v1+json; q=1.0, application/json; q=0.8' },
         });

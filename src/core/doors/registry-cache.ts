@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
-import envPaths from 'env-paths';
 import writeFileAtomic from 'write-file-atomic';
+import { cacheFolder } from './cache-folder.ts';
 import { ifThere } from './node-reader.ts';
 import type { PackumentDigest } from './packument-digest.ts';
 
@@ -21,12 +21,6 @@ interface Kept {
   digest: PackumentDigest;
 }
 
-/** The folder of all that is kept of registries' answers. */
-export function cacheFolder(environment: Environment): string {
-  const own = environment.XDG_CACHE_HOME;
-  return path.join(own ? path.join(own, 'ligament') : envPaths('ligament', { suffix: '' }).cache, 'registry');
-}
-
 /**
  * Answers of the registries that a host's settings name, cut down: what is fresh is had without even reading the
  * settings. Each set of settings has a folder of its own, so that an answer is never taken from another registry.
@@ -35,7 +29,7 @@ export class RegistryCache {
   readonly #folder: string;
 
   constructor(hostRoot: string, environment: Environment) {
-    this.#folder = path.join(cacheFolder(environment), 'known', settingsKey(hostRoot, environment));
+    this.#folder = path.join(cacheFolder(environment), 'registry', 'known', settingsKey(hostRoot, environment));
   }
 
   /** What is kept of a package; only what is fresh at `now`, unless `now` is undefined. */

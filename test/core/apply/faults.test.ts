@@ -185,6 +185,17 @@ describe('a fault at every operation of the file door', { timeout: 600_000 }, ()
     report('undo', await everyFault(undo, (doors) => apply(doors, undo.changes, options())));
   });
 
+  it('a file that somebody saved after the plan was made: refused, nothing written', async () => {
+    attach.reset();
+    const file = path.join(root, 'web/vite.config.ts');
+    fs.appendFileSync(file, '// saved meanwhile\n');
+    const saved = tree();
+    await expect(apply(doorsWith(nodeFiles), attach.changes, options())).rejects.toMatchObject({
+      parts: { status: 3, what: 'web/vite.config.ts was changed while the plan was made' },
+    });
+    expect(tree()).toEqual(saved);
+  });
+
   it.each(['crash before', 'crash after'] satisfies Fault[])('of recover, after a %s in the middle', async (fault) => {
     attach.reset();
     const whole = new FaultyFiles(nodeFiles, -1, fault);
