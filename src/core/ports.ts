@@ -101,8 +101,16 @@ export interface RegistryDoor {
    * asked, or where nothing may be fetched and it was never asked before.
    */
   packument(name: string): Promise<Packument | undefined>;
-  /** How packages are saved and installed by the host's and the user's settings (`save-exact`, `save-prefix`, `ignore-scripts`). */
-  saving(): Promise<{ exact: boolean; prefix: string | undefined; ignoreScripts: boolean }>;
+  /** How packages are saved and installed by the host's and the user's settings. */
+  packageSettings(): Promise<PackageSettings>;
+}
+
+/** Settings of npm's that say how packages are saved and installed. */
+export interface PackageSettings {
+  saveExact: boolean;
+  /** Undefined where nobody has set it. */
+  savePrefix: string | undefined;
+  ignoreScripts: boolean;
 }
 
 /** The machine that a host runs on. */
@@ -111,7 +119,7 @@ export interface Machine {
   node: string;
   os: string;
   cpu: string;
-  /** `glibc` or `musl`; undefined where there is none. Slow to find out. */
+  /** `glibc` or `musl`; undefined where there is none. Asked only where a package makes a difference of it. */
   libc(): string | undefined;
 }
 

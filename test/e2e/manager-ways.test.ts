@@ -1,18 +1,18 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import { afterEach, describe, expect, it } from 'vitest';
-import { madeUpShelf, type MadeUpPackages } from '../../demo/registry/made-up.ts';
-import { openOfflineRegistry, type OfflineRegistry } from '../../demo/registry/server.ts';
-import { demoHost, TestHost, type Run } from '../support/host.ts';
+import type { MadeUpPackages } from '../../demo/registry/made-up.ts';
+import { Garden, gardenManifest } from '../support/garden.ts';
+import { demoHost, type Run, type TestHost } from '../support/host.ts';
 import { MANAGERS, sources, useManager, type Managed } from '../support/managed-host.ts';
 import { definitionText } from '../support/versions/run-version-case.ts';
 
+let opened: Garden | undefined;
 let host: TestHost | undefined;
-let registry: OfflineRegistry | undefined;
 afterEach(async () => {
-  await registry?.close();
+  await opened?.close();
   host?.remove();
-  host = registry = undefined;
+  opened = host = undefined;
 });
 
 const SHED: MadeUpPackages = {
@@ -27,14 +27,9 @@ const KIT = ['attach', './kit', '--yes'];
 async function gardenKeptBy(name: string, files: Record<string, string>, wants: Record<string, string>) {
   const managed = MANAGERS[name];
   if (!managed) throw new Error(`no manager ${name}`);
-  const garden = new TestHost({ ...files, 'kit/integration.yaml': definitionText(wants) }, 'http://127.0.0.1:9/');
-  host = garden;
-  const top = path.dirname(garden.root);
-  registry = await openOfflineRegistry({
-    shelf: madeUpShelf(SHED, path.join(top, 'shelf')),
-    cache: path.join(top, 'tarballs'),
-  });
-  useManager(garden, managed, registry.url);
+  opened = await Garden.open(SHED, { ...files, 'kit/integration.yaml': definitionText(wants) });
+  const garden = opened.host;
+  useManager(garden, managed, opened.registry.url);
   const installed = await garden.runAsync(managed.command, managed.install);
   expect(installed.status, installed.stdout + installed.stderr).toBe(0);
   return { garden, managed };
@@ -46,9 +41,6 @@ async function frozen(garden: TestHost, managed: Managed): Promise<Run> {
   return run;
 }
 
-const manifest = (rest: Record<string, unknown>): string =>
-  `${JSON.stringify({ name: 'garden', version: '1.0.0', private: true, ...rest }, null, 2)}\n`;
-
 describe('pnpm', () => {
   const CATALOG = 'packages:\n  - web\n  - api\ncatalog:\n  soil: ^7.0.0\n  trellis: ^5.0.0 # climbs\n';
 
@@ -57,7 +49,7 @@ describe('pnpm', () => {
       name,
       {
         'pnpm-workspace.yaml': CATALOG,
-        'package.json': manifest({ devDependencies: { soil: 'catalog:' } }),
+        'package.json': gardenManifest({ devDependencies: { soil: 'catalog:' } }),
         'web/package.json': '{ "name": "web", "version": "1.0.0", "dependencies": { "soil": "catalog:" } }\n',
       },
       { trellis: '>=5' },
@@ -78,7 +70,7 @@ describe('pnpm', () => {
       'pnpm 10',
       {
         'pnpm-workspace.yaml': CATALOG,
-        'package.json': manifest({}),
+        'package.json': gardenManifest({}),
         'web/package.json': '{ "name": "web", "version": "1.0.0", "dependencies": { "soil": "catalog:" } }\n',
         'api/package.json': '{ "name": "api", "version": "1.0.0", "dependencies": { "soil": "catalog:" } }\n',
       },
@@ -104,7 +96,7 @@ describe('pnpm', () => {
       'pnpm 10',
       {
         'pnpm-workspace.yaml': 'packages: []\noverrides:\n  twine: 1.0.0\n',
-        'package.json': manifest({}),
+        'package.json': gardenManifest({}),
       },
       { twine: '^1' },
     );
@@ -117,7 +109,7 @@ describe('pnpm', () => {
   it('10 does not run the script of a new package: that is said', async () => {
     const { garden } = await gardenKeptBy(
       'pnpm 10',
-      { 'package.json': manifest({}), 'pnpm-workspace.yaml': 'packages: []\n' },
+      { 'package.json': gardenManifest({}), 'pnpm-workspace.yaml': 'packages: []\n' },
       { pump: '*' },
     );
     const run = await garden.ligamentAsync(...KIT);
@@ -129,7 +121,7 @@ describe('pnpm', () => {
   it('12 fails on the script of a new package: everything is put back, and what to decide is said', async () => {
     const { garden } = await gardenKeptBy(
       'pnpm 12',
-      { 'package.json': manifest({}), 'pnpm-workspace.yaml': 'packages: []\n' },
+      { 'package.json': gardenManifest({}), 'pnpm-workspace.yaml': 'packages: []\n' },
       { pump: '*' },
     );
     const before = sources(garden);
@@ -146,7 +138,7 @@ describe('yarn', () => {
     const { garden } = await gardenKeptBy(
       'yarn 4',
       {
-        'package.json': manifest({}),
+        'package.json': gardenManifest({}),
         '.yarnrc.yml': 'nodeLinker: node-modules\nenableScripts: false\n',
         'yarn.lock': '',
       },
@@ -163,7 +155,7 @@ describe('yarn', () => {
       name,
       {
         ...MANAGERS[name]?.files,
-        'package.json': manifest({ devDependencies: { soil: '^7.0.0' }, resolutions: { twine: '1.0.0' } }),
+        'package.json': gardenManifest({ devDependencies: { soil: '^7.0.0' }, resolutions: { twine: '1.0.0' } }),
       },
       { trellis: '*', twine: '^1' },
     );

@@ -129,6 +129,21 @@ describe('answers are kept', () => {
     }
   });
 
+  it('nor where a variable that the settings speak of has another value', async () => {
+    garden = await Garden.open(PACKAGES, { ...FILES, '.npmrc': 'registry=${SHED_REGISTRY}\n' });
+    const other = await Garden.open({ twine: { '1.9.0': {} } }, {});
+    const { environment } = garden.host;
+    delete environment.npm_config_registry;
+    try {
+      environment.SHED_REGISTRY = garden.registry.url;
+      expect((await attachAndDetach(garden)).stdout).toContain('twine 1.4.0');
+      environment.SHED_REGISTRY = other.registry.url;
+      expect((await attachAndDetach(garden)).stdout).toContain('twine 1.9.0');
+    } finally {
+      await other.close();
+    }
+  });
+
   it('and used offline, however old; what was never asked for is named', async () => {
     garden = await Garden.open(PACKAGES, FILES, { maxAge: 0 });
     await attachAndDetach(garden);

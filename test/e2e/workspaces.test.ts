@@ -155,6 +155,19 @@ describe('several integrations at once', () => {
     expect((await garden.npm('install')).stderr).not.toMatch(/ERESOLVE|overriding/);
   });
 
+  it('take a version on request of what only one of them brings; of what none brings they are refused', async () => {
+    garden = await Garden.open(packages, kits({ mulch: '*' }, { soil: '*' }));
+    const attach = ['attach', './mulch-kit', './soil-kit', '--no-install', '--yes'];
+    const mistyped = await garden.ligament(...attach, '--take', 'mulsh@1');
+    expect(mistyped.status).toBe(2);
+    expect(mistyped.stderr).toContain('mulsh is not among the packages');
+    const run = await garden.ligament(...attach, '--take', 'mulch@^1');
+    expect(run.status, run.stderr).toBe(0);
+    expect(JSON.parse(garden.host.read('package.json'))).toMatchObject({
+      devDependencies: { mulch: '^1.0.0', soil: '^2.0.0' },
+    });
+  });
+
   it('go by the next way where no version of the first one fits', async () => {
     const [head = '', tail = ''] = definitionText({ mulch: '^2' }).split('proofs:');
     const second = definitionText({ mulch: '^1' }).split('ways:\n')[1]?.split('proofs:')[0] ?? '';

@@ -7,7 +7,7 @@ import { EXIT, Problem } from '../../core/problem.ts';
 import type { Output } from '../output.ts';
 import { checkedDefinitions } from '../session.ts';
 import { printable } from '../render/printable.ts';
-import { carryOut, openForChange, withWarnings, targets, type ChangeOptions } from './change.ts';
+import { carryOut, openForChange, planWithWarnings, targets, type ChangeOptions } from './change.ts';
 
 interface AttachOptions extends ChangeOptions {
   integrations: string[];
@@ -21,11 +21,7 @@ interface AttachOptions extends ChangeOptions {
 }
 
 export async function run(options: AttachOptions, output: Output): Promise<number> {
-  const { context, lock, versionControl } = await openForChange(
-    options,
-    `attach ${options.integrations.join(' ')}`,
-    output,
-  );
+  const { context, lock } = await openForChange(options, `attach ${options.integrations.join(' ')}`, output);
   try {
     const choices = parseChoices(options.choose);
     const wishes = {
@@ -40,8 +36,8 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
     for (const id of new Set(options.integrations)) {
       const definition = await loadDefinition(context.doors.files, context.catalog, id, { from: options.cwd, kept });
       // What serves the whole host goes to its root, whichever workspace one stands in.
-      const targets = definition.belongs === 'root' ? context.facts.workspaces.slice(0, 1) : workspaces;
-      for (const { folder, name } of targets) {
+      const places = definition.belongs === 'root' ? context.facts.workspaces.slice(0, 1) : workspaces;
+      for (const { folder, name } of places) {
         const held = context.ledgers.some(
           (ledger) => ledger.integration === definition.integration && ledger.workspace === folder,
         );
@@ -60,7 +56,7 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
       output.say(
         `${pc.yellow('Note')}  several lockfiles: ${lockfiles.join(', ')}. ${manager} is used, as told by ${reason}.`,
       );
-    const changes = await withWarnings(await planAttach(context, requests, wishes), versionControl);
+    const changes = await planWithWarnings(context, () => planAttach(context, requests, wishes));
     if (options.preview && options.format === 'patch') {
       process.stdout.write(renderPatch(changes.files));
       return EXIT.done;
@@ -71,32 +67,28 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
   }
 }
 
-/** Packages with the range or tag that is asked for: "name@range". */
+/** Packages with the range or tag that is asked for. */
 function parseTake(given: readonly string[]): Record<string, string> {
-  return Object.fromEntries(
-    given.map((item) => {
-      const at = item.indexOf('@', 1);
-      if (at === -1 || at === item.length - 1)
-        throw new Problem({
-          status: EXIT.wrongUsage,
-          what: `"${item}" does not say which version to take`,
-          next: 'Give it as --take name@range, or name@tag.',
-        });
-      return [item.slice(0, at), item.slice(at + 1)];
-    }),
-  );
+  const usage = { what: 'does not say which version to take', next: 'Give it as --take name@range, or name@tag.' };
+  // The first character may be the one of a scope.
+  return parsePairs(given, (item) => item.indexOf('@', 1), usage);
 }
 
 function parseChoices(given: readonly string[]): Record<string, string> {
+  const usage = { what: 'is not a choice', next: 'Give choices as --choose key=value.' };
+  return parsePairs(given, (item) => item.indexOf('='), usage);
+}
+
+/** Names and values. Throws a Problem (status 2) for a text without a name, or without the sign between the two. */
+function parsePairs(
+  given: readonly string[],
+  signAt: (item: string) => number,
+  { what, next }: { what: string; next: string },
+): Record<string, string> {
   return Object.fromEntries(
     given.map((item) => {
-      const at = item.indexOf('=');
-      if (at < 1)
-        throw new Problem({
-          status: EXIT.wrongUsage,
-          what: `"${item}" is not a choice`,
-          next: 'Give choices as --choose key=value.',
-        });
+      const at = signAt(item);
+      if (at < 1) throw new Problem({ status: EXIT.wrongUsage, what: `"${item}" ${what}`, next });
       return [item.slice(0, at), item.slice(at + 1)];
     }),
   );

@@ -14,7 +14,7 @@ import type { ProofResult, ProofTask } from '../../core/prove/proof.ts';
 import { checkManager } from '../../core/resolve/check-manager.ts';
 import { chooseWorkspaces } from '../../core/survey/choose-workspaces.ts';
 import type { WorkspaceFacts } from '../../core/survey/survey.ts';
-import { findVersionControl, type VersionControlFacts } from '../../core/survey/version-control.ts';
+import { findVersionControl } from '../../core/survey/version-control.ts';
 import type { Output } from '../output.ts';
 import { renderChangeSet } from '../render/change-set.ts';
 import { printable } from '../render/printable.ts';
@@ -35,8 +35,6 @@ interface OpenedHost {
   context: Context;
   /** Undefined where nothing will be written. */
   lock: HostLock | undefined;
-  /** What git says, as soon as it has. */
-  versionControl: Promise<VersionControlFacts>;
 }
 
 /** Opens the host for a change: with its lock, unless nothing will be written. The caller gives the lock back. */
@@ -44,22 +42,14 @@ export async function openForChange(options: ChangeOptions, what: string, output
   const doors = openDoors(options);
   const opened = await openHost(doors, catalogFolder(), options.cwd);
   const { root } = opened.host;
-  const look = (): OpenedHost['versionControl'] => {
-    // git looks while the plan is made: in a large project it takes as long.
-    const asked = findVersionControl(doors.files, doors.processes, root);
-    // Where the plan fails nobody waits for the answer any more.
-    asked.catch(() => undefined);
-    return asked;
-  };
-  if (options.preview) return { versionControl: look(), context: await checked(opened), lock: undefined };
+  if (options.preview) return { context: await checked(opened), lock: undefined };
   const onWait = (holder: string): void =>
     output.note(`Waiting for ${printable(holder)}, which is at work in this project.`);
   const { lockHost } = await import('../../core/apply/lock.ts');
   const lock = await lockHost(doors, root, what, { waitMs: LOCK_WAIT_MS, onWait });
   try {
     // Read anew: who held the lock may have changed it.
-    const versionControl = look();
-    return { context: await checked(await readContext(doors, opened.catalog, root)), lock, versionControl };
+    return { context: await checked(await readContext(doors, opened.catalog, root)), lock };
   } catch (error) {
     lock.release();
     throw error;
@@ -77,8 +67,15 @@ async function checked(context: Context): Promise<Context> {
   return context;
 }
 
-/** Adds to a change set what version control says of the files that it touches, before something new comes into them. */
-export async function withWarnings(changes: ChangeSet, asked: OpenedHost['versionControl']): Promise<ChangeSet> {
+/**
+ * Plans, and adds to the change set what version control says of the files that it touches, before something new comes
+ * into them. git looks while the plan is made: in a large project it takes as long.
+ */
+export async function planWithWarnings({ doors, host }: Context, plan: () => Promise<ChangeSet>): Promise<ChangeSet> {
+  const asked = findVersionControl(doors.files, doors.processes, host.root);
+  // Where the plan fails nobody waits for the answer any more.
+  asked.catch(() => undefined);
+  const changes = await plan();
   const { uncommitted } = await asked;
   const touched = changes.files.filter(
     ({ file, before, role }) =>
@@ -177,7 +174,8 @@ function conclude(
   for (const { checked: what, milliseconds } of applied.proofs)
     output.say(`${pc.green('Proved')}  ${printable(what)} ${pc.dim(seconds(milliseconds))}`);
   output.say(`${pc.green('Done')}  ${printable(changes.title)}`);
-  for (const line of [...applied.notes, ...next]) output.say(`${pc.cyan('Next')}  ${printable(line)}`);
+  for (const line of applied.notes) output.say(`${pc.yellow('Note')}  ${printable(line)}`);
+  for (const line of next) output.say(`${pc.cyan('Next')}  ${printable(line)}`);
   const proofs = applied.proofs.map(({ task, held, checked: what, milliseconds }) => ({
     integration: task.integration,
     workspace: task.workspace,
@@ -196,7 +194,7 @@ function leftByHand(changes: ChangeSet): boolean {
 }
 
 /** A change set for programs; docs/json-output.md describes it. */
-export function changeDocument(changes: ChangeSet): Record<string, unknown> {
+function changeDocument(changes: ChangeSet): Record<string, unknown> {
   const { kind, title, parts, dropped, install, proofs, warnings, files } = changes;
   return {
     kind,

@@ -5,7 +5,7 @@ import { findDrift } from '../../core/ledger/drift.ts';
 import { allLedgers } from '../../core/ledger/ledger.ts';
 import { groupBy } from '../../core/group-by.ts';
 import { EXIT } from '../../core/problem.ts';
-import { chooseWorkspaces } from '../../core/survey/choose-workspaces.ts';
+import { namedOrAll } from '../../core/survey/choose-workspaces.ts';
 import { findHost } from '../../core/survey/host.ts';
 import { surveyHost } from '../../core/survey/survey.ts';
 import { findVersionControl } from '../../core/survey/version-control.ts';
@@ -29,8 +29,7 @@ export async function run({ cwd, verbose, workspace }: SurveyOptions, output: Ou
   const facts = surveyHost(nodeReader, host, process.env.PATH ?? '');
   const attached = groupBy(await allLedgers(nodeReader, host), ({ workspace: folder }) => folder);
   const all = verbose || facts.workspaces.length <= MOST_IN_FULL;
-  const named =
-    workspace.length > 0 ? await chooseWorkspaces(nodeReader, facts, workspace, cwd) : all ? facts.workspaces : [];
+  const inFull = new Set(workspace.length > 0 || all ? await namedOrAll(nodeReader, facts, workspace, cwd) : []);
   const workspaces: SurveyView['workspaces'] = [];
   const brief: SurveyView['brief'] = [];
   for (const one of facts.workspaces) {
@@ -40,7 +39,7 @@ export async function run({ cwd, verbose, workspace }: SurveyOptions, output: Ou
         drift: await findDrift(nodeReader, host.root, ledger, () => one.style),
       })),
     );
-    if (named.includes(one))
+    if (inFull.has(one))
       workspaces.push({ facts: one, stack: await readStack(nodeReader, host.root, one), attached: ledgers });
     else if (workspace.length === 0)
       brief.push({ facts: one, stack: nameStack(nodeReader, host.root, one), attached: ledgers });

@@ -1,7 +1,7 @@
 import type { ManagerName } from '../survey/manager.ts';
 
 /** A package whose install script a manager has not run. */
-export interface BlockedScript {
+interface BlockedScript {
   name: string;
   version: string;
 }

@@ -1,8 +1,8 @@
 import path from 'node:path';
 import { EXIT, Problem } from '../problem.ts';
+import type { PackageSettings } from '../ports.ts';
 import { digestOf, type PackumentDigest } from './packument-digest.ts';
 import { cacheFolder } from './cache-folder.ts';
-import type { Saving } from './registry-cache.ts';
 import { managerSettings } from './manager-settings.ts';
 
 // Somebody is waiting: a registry that does not answer is asked a few times, not for minutes.
@@ -12,7 +12,7 @@ const BOUNDS = { retry: { retries: 2, factor: 2, minTimeout: 200, maxTimeout: 20
 export interface NpmRegistry {
   /** What it knows of a package, and for how many seconds that holds; undefined where it does not have the package. */
   ask(name: string): Promise<{ digest: PackumentDigest; freshSeconds: number } | undefined>;
-  saving: Saving;
+  settings: PackageSettings;
 }
 
 /**
@@ -30,9 +30,9 @@ export async function openNpmRegistry(
   const options = { ...config.flat, ...(await managerSettings(hostRoot, environment)), ...BOUNDS, offline };
   const prefix = config.find('save-prefix') === 'default' ? undefined : String(config.get('save-prefix'));
   return {
-    saving: {
-      exact: config.get('save-exact') === true,
-      prefix,
+    settings: {
+      saveExact: config.get('save-exact') === true,
+      savePrefix: prefix,
       ignoreScripts: config.get('ignore-scripts') === true,
     },
     async ask(name) {

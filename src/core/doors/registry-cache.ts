@@ -1,19 +1,12 @@
 import { createHash } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
-import writeFileAtomic from 'write-file-atomic';
-import { cacheFolder } from './cache-folder.ts';
+import type { PackageSettings } from '../ports.ts';
+import { cacheFolder, readKept, writeKept } from './cache-folder.ts';
 import { ifThere } from './node-reader.ts';
 import type { PackumentDigest } from './packument-digest.ts';
 
 type Environment = Readonly<Record<string, string | undefined>>;
-
-/** How packages are saved and installed by the settings. */
-export interface Saving {
-  exact: boolean;
-  prefix: string | undefined;
-  ignoreScripts: boolean;
-}
 
 interface Kept {
   /** Milliseconds since 1970 until which the answer need not be asked for again. */
@@ -34,44 +27,28 @@ export class RegistryCache {
 
   /** What is kept of a package; only what is fresh at `now`, unless `now` is undefined. */
   packument(name: string, now: number | undefined): PackumentDigest | undefined {
-    const kept = this.#read(this.#fileOf(name)) as Kept | undefined;
+    const kept = readKept(this.#fileOf(name)) as Kept | undefined;
     return kept && (now === undefined || now < kept.until) && kept.digest.name === name ? kept.digest : undefined;
   }
 
   keep(digest: PackumentDigest, until: number): void {
-    this.#write(this.#fileOf(digest.name), { until, digest });
+    writeKept(this.#fileOf(digest.name), { until, digest });
   }
 
-  saving(): Saving | undefined {
-    return this.#read(path.join(this.#folder, 'saving.json')) as Saving | undefined;
+  packageSettings(): PackageSettings | undefined {
+    return readKept(this.#settingsFile()) as PackageSettings | undefined;
   }
 
-  keepSaving(saving: Saving): void {
-    this.#write(path.join(this.#folder, 'saving.json'), saving);
+  keepPackageSettings(settings: PackageSettings): void {
+    writeKept(this.#settingsFile(), settings);
   }
 
   #fileOf(name: string): string {
     return path.join(this.#folder, 'packages', `${encodeURIComponent(name)}.json`);
   }
 
-  #read(file: string): unknown {
-    const bytes = ifThere(() => fs.readFileSync(file));
-    if (!bytes) return undefined;
-    try {
-      return JSON.parse(bytes.toString());
-    } catch {
-      return undefined;
-    }
-  }
-
-  #write(file: string, value: unknown): void {
-    try {
-      fs.mkdirSync(path.dirname(file), { recursive: true, mode: 0o700 });
-      // What is lost by a power cut is asked for again: nothing waits for the disk.
-      writeFileAtomic.sync(file, JSON.stringify(value), { mode: 0o600, fsync: false });
-    } catch {
-      // A cache that cannot be written is asked for again; nothing else depends on it.
-    }
+  #settingsFile(): string {
+    return path.join(this.#folder, 'package-settings.json');
   }
 }
 
@@ -88,15 +65,12 @@ function settingsKey(hostRoot: string, environment: Environment): string {
     path.join(home, '.yarnrc.yml'),
     environment.npm_config_globalconfig ?? path.join(prefix, 'etc', 'npmrc'),
   ]) {
-    hash.update(`\0${file}\0`).update(ifThere(() => fs.readFileSync(file)) ?? '');
+    const text = ifThere(() => fs.readFileSync(file, 'utf8')) ?? '';
+    hash.update(`\0${file}\0${text}`);
+    // Settings may take their values from any variable (npmrc(5): "${NAME}").
+    for (const [, name = ''] of text.matchAll(/\$\{(\w+)/g)) hash.update(`\0${name}=${environment[name] ?? ''}`);
   }
-  const settings = Object.keys(environment).filter(
-    (name) => /^(npm|yarn|pnpm_config)_/i.test(name) || name === 'NPM_TOKEN',
-  );
-  // npm's own bookkeeping differs from one run to the next and names no registry.
-  for (const name of settings
-    .filter((one) => !/^npm_(package|lifecycle|command|execpath|node_execpath)/i.test(one))
-    .sort())
-    hash.update(`\0${name}=${environment[name] ?? ''}`);
+  const settings = Object.keys(environment).filter((name) => /^(npm|pnpm)_config_|^yarn_/i.test(name));
+  for (const name of settings.sort()) hash.update(`\0${name}=${environment[name] ?? ''}`);
   return hash.digest('hex').slice(0, 32);
 }

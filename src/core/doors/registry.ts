@@ -1,7 +1,7 @@
 import type { Packument, RegistryDoor } from '../ports.ts';
 import type { NpmRegistry } from './npm-registry.ts';
 import { fromDigest } from './packument-digest.ts';
-import { RegistryCache, type Saving } from './registry-cache.ts';
+import { RegistryCache } from './registry-cache.ts';
 
 /** The registry of a host: what is kept and fresh first, else what the network says; offline what is kept, however old. */
 export function openRegistry(
@@ -32,12 +32,12 @@ export function openRegistry(
       known.set(name, answer);
       return answer;
     },
-    async saving(): Promise<Saving> {
-      const kept = cache.saving();
+    async packageSettings() {
+      const kept = cache.packageSettings();
       if (kept) return kept;
-      const { saving } = await network();
-      cache.keepSaving(saving);
-      return saving;
+      const { settings } = await network();
+      cache.keepPackageSettings(settings);
+      return settings;
     },
   };
 }

@@ -79,6 +79,7 @@ async function planInTurn(
     proofs.push(...planned.proofs);
     group[0]?.definition.tell?.forEach((line) => tell.add(line));
   }
+  checkTaken(parts, wishes.take);
   const joined = joinFiles(files);
   return {
     kind: 'attach',
@@ -91,6 +92,19 @@ async function planInTurn(
     tell: [...tell],
     warnings: [...leftOut, ...packageWarnings(parts, wishes.movePackages)],
   };
+}
+
+/** A version was asked for of a package that nothing brings: most likely its name is mistyped. */
+function checkTaken(parts: readonly AttachedPart[], take: AttachWishes['take']): void {
+  const names = new Set(parts.flatMap(({ packages }) => packages.map(({ name }) => name)));
+  const unknown = Object.keys(take).find((name) => !names.has(name));
+  if (unknown === undefined) return;
+  throw new Problem({
+    status: EXIT.wrongUsage,
+    what: `${unknown} is not among the packages that come with this`,
+    why: `those are ${[...names].join(', ')}`,
+    next: 'Name one of these with --take, as name@range. Nothing was changed.',
+  });
 }
 
 /** The host as it will be once what is planned so far is done. */

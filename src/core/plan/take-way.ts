@@ -44,25 +44,12 @@ export async function takeWay(context: Context, task: WayTask): Promise<TakenWay
       reasons.push(...all.map((reason) => `not ${way.title}: ${reason}`));
       continue;
     }
-    checkTake(way, take);
     const packages = await choosePackages(context, way, facts, { take, agreed });
     if (!('clash' in packages)) return { way, packages, reasons };
     reasons.push(`not ${way.title}: ${packages.clash.join('; ')}`);
     remedies = [...(remedies ?? []), ...packages.remedies];
   }
   throw await doesNotFit(context, task, reasons, remedies);
-}
-
-function checkTake(way: Way, take: WayTask['take']): void {
-  for (const name of Object.keys(take)) {
-    if (Object.hasOwn(way.packages, name)) continue;
-    throw new Problem({
-      status: EXIT.wrongUsage,
-      what: `${name} is not among the packages that come ${way.title}`,
-      why: `those are ${Object.keys(way.packages).join(', ')}`,
-      next: 'Name one of these with --take, as name@range.',
-    });
-  }
 }
 
 async function doesNotFit(

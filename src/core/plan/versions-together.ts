@@ -28,7 +28,8 @@ export async function versionsTogether(
         .filter(([name]) => !facts.package(name))
         .map(([name, { range }]) => ({ name, range, by: definition.title }));
     });
-    for (const [name, range] of Object.entries(take)) wants.push({ name, range, by: '--take' });
+    const coming = new Set(wants.map(({ name }) => name));
+    for (const [name, range] of Object.entries(take)) if (coming.has(name)) wants.push({ name, range, by: '--take' });
     const registry = await context.doors.registry(context.host.root);
     const answer = await resolve(questionFor(context, facts, wants), registry);
     if ('clash' in answer) return undefined;

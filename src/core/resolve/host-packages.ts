@@ -23,17 +23,16 @@ export function questionFor(
   for (const [name, version] of agreed)
     preferred.set(name, { version, range: undefined, words: 'newest that suits all that come together' });
   const engines = [workspace, root].find((one) => isRange(one.manifest.engines.node ?? '-'));
-  const { node, os, cpu } = doors.machine;
   return {
     wants,
     // What a workspace does not declare itself it finds at the root.
     present: new Map([...presentIn(root, names), ...presentIn(workspace, names)]),
-    node,
+    node: doors.machine.node,
     engines: engines && {
       range: engines.manifest.engines.node ?? '',
       file: path.posix.normalize(path.posix.join(engines.folder, 'package.json')),
     },
-    platform: { os, cpu, libc: () => doors.machine.libc() },
+    platform: doors.machine,
     overrides: readOverrides(facts.manager.name, { manifest: root.manifest.all, settings: host.settings }),
     preferred,
   };
@@ -83,7 +82,7 @@ function presentIn(workspace: WorkspaceFacts, except: ReadonlySet<string>): [str
     ]);
 }
 
-/** The version that a workspace has of a package: installed or locked, else what is written exactly. */
+/** The version that a workspace has of a package: installed, else locked; undefined where only a range is declared. */
 export function versionOf(fact: PackageFact): string | undefined {
   return fact.installed ?? fact.locked;
 }

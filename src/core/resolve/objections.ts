@@ -1,7 +1,7 @@
 import semver from 'semver';
 import { inRange, notForPlatform, usualPick } from './candidates.ts';
 import type { Dependencies } from './dependencies.ts';
-import { overridden } from './overrides.ts';
+import { peerRange } from './overrides.ts';
 import type { Candidate, Chosen, Lookup, Objection, Present, Question } from './question.ts';
 
 /** What is fixed and chosen so far, as an objection is looked for. */
@@ -52,12 +52,12 @@ function lowestOfEach(range: string): string[] {
 function aboutOwnPeers(standing: Standing, name: string, { version, meta }: Candidate): Objection | undefined {
   const { question, chosen } = standing;
   for (const [peer, written] of Object.entries(meta.peerDependencies ?? {})) {
-    const range = overridden(question.overrides, peer, written, { name, version });
+    const range = peerRange(question.overrides, peer, written, { name, version });
     if (range === undefined) continue;
     const other = chosen.get(peer);
     if (other && !inRange(other.version, range))
       return { lacking: `accepts ${peer} ${other.version}`, words: `wants ${peer} ${range}`, with: [peer] };
-    const there = other ? undefined : presentVersion(standing, peer);
+    const there = other ? undefined : versionThere(standing, peer);
     if (there !== undefined && !inRange(there, range)) {
       const asks = `present ${peer}`;
       return { lacking: `accepts ${peer} ${there}`, words: `wants ${peer} ${range}`, with: [], asks };
@@ -70,15 +70,15 @@ function aboutOthersPeers(standing: Standing, name: string, { version }: Candida
   const { question, chosen } = standing;
   for (const other of chosen.values()) {
     const written = other.meta.peerDependencies?.[name];
-    const range = written === undefined ? undefined : overridden(question.overrides, name, written, other);
+    const range = written === undefined ? undefined : peerRange(question.overrides, name, written, other);
     if (range !== undefined && !inRange(version, range))
       return { lacking: `${other.name} ${other.version} accepts`, words: `is not ${range}`, with: [other.name] };
   }
   for (const other of question.present.values()) {
     const written = presentPeers(standing, other)?.[name];
     if (written === undefined) continue;
-    const holder = { name: other.name, version: presentVersion(standing, other.name) ?? '' };
-    const range = overridden(question.overrides, name, written, holder);
+    const holder = { name: other.name, version: versionThere(standing, other.name) ?? '' };
+    const range = peerRange(question.overrides, name, written, holder);
     if (range !== undefined && !inRange(version, range)) {
       const lacking = `${other.name} ${holder.version} in ${other.holder} accepts`;
       return { lacking, words: `is not ${range}`, with: [], asks: `present ${other.name}` };
@@ -97,7 +97,7 @@ function aboutDependencies(
 }
 
 /** The version that the host has of a package; where it is not installed the one that its range brings. */
-export function presentVersion({ question, lookup, missing }: Standing, name: string): string | undefined {
+function versionThere({ question, lookup, missing }: Standing, name: string): string | undefined {
   const there = question.present.get(name);
   if (!there || there.version !== undefined) return there?.version;
   const packument = lookup(name);
@@ -107,7 +107,7 @@ export function presentVersion({ question, lookup, missing }: Standing, name: st
 
 function presentPeers(standing: Standing, there: Present): Readonly<Record<string, string>> | undefined {
   if (there.peers) return there.peers;
-  const version = presentVersion(standing, there.name);
+  const version = versionThere(standing, there.name);
   const packument = standing.lookup(there.name);
   if (packument === 'unknown') standing.missing.add(there.name);
   if (typeof packument === 'string' || version === undefined) return undefined;

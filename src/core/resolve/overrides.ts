@@ -21,7 +21,8 @@ export function readOverrides(manager: string, { manifest, settings }: Source): 
     const pnpm = recordOf(manifest.pnpm);
     const flat = { ...recordOf(manifest.resolutions), ...recordOf(pnpm.overrides), ...recordOf(settings.overrides) };
     const rules = recordOf(recordOf(settings.peerDependencyRules ?? pnpm.peerDependencyRules).allowedVersions);
-    return [...flatOverrides(flat, '>', own), ...flatOverrides(rules, '>', own)];
+    const allowed = flatOverrides(rules, '>', own).map((rule): Override => ({ ...rule, widens: true }));
+    return [...flatOverrides(flat, '>', own), ...allowed];
   }
   if (manager === 'yarn' || manager === 'bun') return flatOverrides(recordOf(manifest.resolutions), '/', own);
   return [];
@@ -95,6 +96,19 @@ export function overridden(
   return rule ? rule.range : range;
 }
 
+/** What a package accepts as its peer in the end: as `overridden`, and what the host allows beside it. */
+export function peerRange(
+  overrides: readonly Override[],
+  name: string,
+  range: string,
+  parent: { name: string; version: string },
+): string | undefined {
+  const wanted = overridden(overrides, name, range, parent);
+  const allowed = overrides.filter((rule) => rule.widens && speaksOf(rule, name, range, parent));
+  if (wanted === undefined || !isRange(wanted)) return wanted;
+  return [wanted, ...allowed.map((rule) => rule.range ?? wanted)].join(' || ');
+}
+
 /** The rule of the host's that speaks of what a package (undefined: the host itself) asks for. */
 export function ruleFor(
   overrides: readonly Override[],
@@ -102,14 +116,18 @@ export function ruleFor(
   range: string,
   parent: { name: string; version: string } | undefined,
 ): Override | undefined {
-  return overrides.find(
-    (one) =>
-      one.name === name &&
-      (one.of === undefined || covers(one.of, range)) &&
-      (one.under === undefined ||
-        (one.under.name === parent?.name &&
-          (one.under.range === undefined || inRange(parent.version, one.under.range)))),
-  );
+  return overrides.find((rule) => !rule.widens && speaksOf(rule, name, range, parent));
+}
+
+function speaksOf(
+  { name: own, of, under }: Override,
+  name: string,
+  range: string,
+  parent: { name: string; version: string } | undefined,
+): boolean {
+  if (own !== name || (of !== undefined && !covers(of, range))) return false;
+  if (under === undefined) return true;
+  return under.name === parent?.name && (under.range === undefined || inRange(parent.version, under.range));
 }
 
 /** Whether a rule for some versions speaks of a range: they have a version in common, or are written alike. */

@@ -48,8 +48,7 @@ export const SECTION_OF: Record<PackageNeed['section'], Section> = {
 };
 
 /**
- * Chooses the packages of a way for a workspace; or tells which facts clash. Throws what the registry throws, and a
- * Problem (status 2) for a package that was asked for and is not among the way's.
+ * Chooses the packages of a way for a workspace; or tells which facts clash. Throws what the registry throws.
  */
 export async function choosePackages(
   context: Context,
@@ -153,7 +152,7 @@ async function newPackage(context: Context, task: NewPackage): Promise<ChosenPac
     declared: false,
     ...(catalog ? { catalog } : {}),
     ...(one.hasInstallScript ? { hasInstallScript: true } : {}),
-    ...(one.hasInstallScript && (await task.registry.saving()).ignoreScripts ? { scriptIgnored: true } : {}),
+    ...(one.hasInstallScript && (await task.registry.packageSettings()).ignoreScripts ? { scriptIgnored: true } : {}),
   };
 }
 
@@ -199,7 +198,7 @@ function catalogRange(catalog: string): string {
   return catalog === 'default' ? 'catalog:' : `catalog:${catalog}`;
 }
 
-/** The version of each package that a workspace has: installed or locked, else the lowest that its range allows. */
+/** The version that a workspace has of a package: installed or locked, else the lowest that its range allows. */
 export function presentVersion(workspace: WorkspaceFacts, name: string): string | undefined {
   const fact = workspace.package(name);
   return fact && (versionOf(fact) ?? lowest(fact.range));

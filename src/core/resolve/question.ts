@@ -1,4 +1,4 @@
-import type { Packument, PackageVersion } from '../ports.ts';
+import type { Machine, Packument, PackageVersion } from '../ports.ts';
 
 /** A package that is wanted, and in which range (or under which dist-tag). */
 export interface Want {
@@ -22,12 +22,7 @@ export interface Present {
 }
 
 /** What a package may be made for (package.json, "os", "cpu" and "libc" as npm reads them). */
-export interface Platform {
-  os: string;
-  cpu: string;
-  /** `glibc` or `musl`; undefined where there is none. Asked late, since finding out is slow. */
-  libc(): string | undefined;
-}
+export type Platform = Omit<Machine, 'node'>;
 
 /** A range that the host's manifest puts in the place of others' own. */
 export interface Override {
@@ -39,6 +34,8 @@ export interface Override {
   under: { name: string; range: string | undefined } | undefined;
   /** What stands in the place; undefined: it is not asked for at all. */
   range: string | undefined;
+  /** Of peers only: the range is good as well, and what was asked for stays good. */
+  widens?: true;
 }
 
 /** A version that is taken before newer ones: what another workspace has, or what suits others that come as well. */

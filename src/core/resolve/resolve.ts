@@ -154,9 +154,10 @@ async function smallestClash(
   for (let facts = factsOf(rest, last); facts.length > 0;) {
     for (const fact of facts) {
       tried.add(fact.id);
-      const answer = await asked.answer(without(rest, fact.id));
+      const fewer = without(rest, fact.id);
+      const answer = await asked.answer(fewer);
       if ('clash' in answer) {
-        rest = without(rest, fact.id);
+        rest = fewer;
         last = answer;
       } else needed.push(fact);
     }

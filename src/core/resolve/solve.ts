@@ -1,7 +1,7 @@
 import { candidatesIn, isRange } from './candidates.ts';
 import { Dependencies } from './dependencies.ts';
 import { objectionTo, type Standing } from './objections.ts';
-import { overridden } from './overrides.ts';
+import { overridden, peerRange } from './overrides.ts';
 import type { Candidate, Chosen, Lookup, NoSolution, Objection, Question, Solution } from './question.ts';
 
 // A search that takes longer has no answer that anybody waits for; a real one takes some hundred steps.
@@ -66,8 +66,7 @@ class Search {
     if (candidates.length === 0) for (const name of this.#wanting(goal.name)) inTheWay.add(name);
     for (const candidate of candidates) {
       this.#steps += 1;
-      // Without names in the way every choice is given up.
-      if (this.#steps > MOST_STEPS) return { at: goal.name, inTheWay: new Set() };
+      if (this.#steps > MOST_STEPS) return this.#giveUp(goal.name);
       const objection = objectionTo(this.#standing, goal.name, candidate) ?? this.#tryWith(goal, candidate, index);
       if (!objection) return undefined;
       if ('at' in objection) return objection;
@@ -75,6 +74,12 @@ class Search {
       for (const other of objection.with) inTheWay.add(other);
     }
     return { at: goal.name, inTheWay };
+  }
+
+  /** Says that the search was not brought to its end. Without names in the way every choice is given up. */
+  #giveUp(at: string): DeadEnd {
+    this.#empty.set(at, `no answer was found in ${MOST_STEPS.toLocaleString('en')} tries, and more were not made`);
+    return { at, inTheWay: new Set() };
   }
 
   /** Chooses a version and goes on. A dead end comes back as it is where another version would not help. */
@@ -102,18 +107,17 @@ class Search {
       this.#empty.set(name, `the registry does not have ${name}`);
       return [];
     }
-    const ranges = this.#question.wants.filter((want) => want.name === name).map(({ range }) => range);
-    const replaced = overridden(this.#question.overrides, name, broughtBy?.range ?? ranges[0] ?? '*', undefined);
-    if (replaced !== undefined && broughtBy) ranges.push(replaced);
-    else if (replaced !== undefined && replaced !== ranges[0]) ranges.push(replaced);
+    const wanted = this.#question.wants.filter((want) => want.name === name).map(({ range }) => range);
+    const asked = broughtBy?.range ?? wanted[0] ?? '*';
+    // What the host puts in the place of it must suit those who want it all the same.
+    const replaced = overridden(this.#question.overrides, name, asked, undefined) ?? asked;
+    const ranges = [...new Set([...wanted, replaced])];
     const tags = ranges.filter((range) => !isRange(range));
     const named = tags.map((tag) => packument['dist-tags'][tag]);
     const plain = ranges.filter((range) => isRange(range));
-    const found = candidatesIn(
-      packument,
-      [...plain, ...named.filter((one) => one !== undefined)],
-      this.#preferred(name),
-    );
+    const exact = named.filter((one) => one !== undefined);
+    const preferred = this.#question.preferred.get(name)?.version;
+    const found = candidatesIn(packument, [...plain, ...exact], preferred);
     const lost = tags.find((_, index) => named[index] === undefined);
     if (lost !== undefined) {
       const known = Object.keys(packument['dist-tags']).join(', ');
@@ -124,15 +128,11 @@ class Search {
     return found;
   }
 
-  #preferred(name: string): string | undefined {
-    return this.#question.preferred.get(name)?.version;
-  }
-
   /** Puts the peers of a version on the agenda that are neither there nor coming. */
   #bring(name: string, { version, meta }: Candidate): void {
     for (const [peer, written] of Object.entries(meta.peerDependencies ?? {})) {
       if (meta.peerDependenciesMeta?.[peer]?.optional === true || this.#question.present.has(peer)) continue;
-      const range = overridden(this.#question.overrides, peer, written, { name, version });
+      const range = peerRange(this.#question.overrides, peer, written, { name, version });
       if (range === undefined || this.#agenda.some((goal) => goal.name === peer)) continue;
       this.#agenda.push({ name: peer, broughtBy: { name, range } });
     }

@@ -13,9 +13,9 @@ export async function prefixFor(
   section: string,
   registry: RegistryDoor,
 ): Promise<Prefix> {
-  const saving = await registry.saving();
-  if (saving.exact || settings.saveExact === true) return '';
-  for (const set of [saving.prefix, settings.savePrefix]) if (isPrefix(set)) return set;
+  const { saveExact, savePrefix } = await registry.packageSettings();
+  if (saveExact || settings.saveExact === true) return '';
+  for (const set of [savePrefix, settings.savePrefix]) if (isPrefix(set)) return set;
   const own = workspace.packages.filter((fact) => fact.section === section);
   const all = own.length > 1 ? own : workspace.packages.length > 1 ? workspace.packages : hostPackages(facts);
   const ranges = all.map(({ range }) => range).filter((range) => semver.validRange(range) !== null && range !== '*');

@@ -75,7 +75,7 @@ async function expand(reader: Reader, root: string, patterns: readonly string[])
   if (simple) {
     const folders = patterns.flatMap((pattern) => {
       const parts = path.posix.normalize(pattern).replace(/\/$/, '').split('/');
-      return parts.includes('..') ? [] : foldersNamed(reader, root, '', parts);
+      return parts.includes('..') || path.isAbsolute(pattern) ? [] : foldersNamed(reader, root, '', parts);
     });
     return [...new Set(folders)].filter((folder) => isInside(folder)).sort();
   }

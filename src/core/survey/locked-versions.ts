@@ -47,7 +47,7 @@ function fromPnpm(text: string): LockedVersion {
     if (key === '') continue;
     levels.length = indent.length >> 1;
     levels.push(plain(key));
-    // Older lockfiles of a single package have its sections at the top, and versions right behind the names.
+    // Older lockfiles of a single package have its sections at the top.
     const [top = '', folder = '', , name = '', member] =
       levels[0] === 'importers' ? levels : ['importers', '.', ...levels];
     if (top !== 'importers') continue;

@@ -42,6 +42,14 @@ const MAKES: Record<ManagerName, string> = {
   bun: 'bun.lock',
   deno: 'deno.lock',
 };
+/** The packages that bring each manager's program. */
+const PROGRAMS: Record<ManagerName, readonly string[]> = {
+  npm: ['npm'],
+  pnpm: ['pnpm', '@pnpm/exe'],
+  yarn: ['yarn', '@yarnpkg/cli', '@yarnpkg/cli-dist'],
+  bun: ['bun'],
+  deno: ['deno'],
+};
 // pnpm notes in its settings which packages wanted to run a script.
 const ALSO_WRITES: Partial<Record<ManagerName, string[]>> = {
   pnpm: ['pnpm-workspace.yaml'],
@@ -109,8 +117,7 @@ function installedProgram(
     for (let at = path.dirname(reader.real(program)); path.dirname(at) !== at; at = path.dirname(at)) {
       const manifest = manifestIn(reader, at);
       if (manifest?.name === 'corepack') return { version: undefined, corepack: true };
-      if ([name, `@${name}/cli`, `@${name}pkg/cli-dist`].includes(manifest?.name ?? ''))
-        return { version: manifest?.version, corepack: false };
+      if (PROGRAMS[name].includes(manifest?.name ?? '')) return { version: manifest?.version, corepack: false };
     }
     return { version: undefined, corepack: false };
   }

@@ -38,7 +38,7 @@ function doorsWith(files: FileDoor): Doors {
       Promise.resolve({
         packument: (name) =>
           Promise.resolve({ name, 'dist-tags': { latest: '4.1.8' }, versions: { '4.1.8': { version: '4.1.8' } } }),
-        saving: () => Promise.resolve({ exact: false, prefix: undefined, ignoreScripts: false }),
+        packageSettings: () => Promise.resolve({ saveExact: false, savePrefix: undefined, ignoreScripts: false }),
       }),
     environment: { XDG_STATE_HOME: state, PATH: '' },
   };

@@ -1,16 +1,22 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import { expect } from 'vitest';
-import { madeUpShelf } from '../../../demo/registry/made-up.ts';
-import { openOfflineRegistry, type OfflineRegistry } from '../../../demo/registry/server.ts';
-import { TestHost, type Run } from '../host.ts';
+import { Garden, gardenManifest } from '../garden.ts';
+import type { Run, TestHost } from '../host.ts';
 import type { VersionCase } from './version-case.ts';
 
 const WARNING = /npm warn (ERESOLVE|EBADENGINE|deprecated|peer)|overriding peer/i;
 
 /** Attaches by Ligament what a case wants, then lets the real npm install it: without force, and without a warning. */
 export async function runVersionCase(one: VersionCase): Promise<void> {
-  const { host, registry } = await openCase(one);
+  const files = {
+    '.npmrc': 'engine-strict=true\n',
+    ...one.files,
+    'package.json': gardenManifest(one.host),
+    'kit/integration.yaml': definitionText(one.wants),
+  };
+  const garden = await Garden.open(one.registry, files, { tags: one.tags ?? {} });
+  const { host } = garden;
   try {
     if (one.installed) succeeded(await host.runAsync('npm', ['install']));
     const before = host.tree();
@@ -26,38 +32,15 @@ export async function runVersionCase(one: VersionCase): Promise<void> {
     succeeded(run);
     for (const part of one.tells ?? []) expect(unwrapped(run.stdout)).toContain(part);
     expectWritten(host, one);
-    const installed = await host.runAsync('npm', ['install']);
-    succeeded(installed);
-    expect(installed.stderr).not.toMatch(WARNING);
-    for (const [name, version] of Object.entries(one.gets ?? {}))
-      expect(`${name} ${versionIn(host, name)}`).toBe(`${name} ${version}`);
+    await expectInstalls(host, one);
     // And again from nothing, as a colleague does; what was not installed before has just been.
     if (!one.installed || Object.keys(one.registry).length > 100) return;
     for (const file of ['node_modules', 'package-lock.json'])
       fs.rmSync(path.join(host.root, file), { recursive: true });
-    const anew = await host.runAsync('npm', ['install']);
-    succeeded(anew);
-    expect(anew.stderr).not.toMatch(WARNING);
-    for (const [name, version] of Object.entries(one.gets ?? {}))
-      expect(`${name} ${versionIn(host, name)}`).toBe(`${name} ${version}`);
+    await expectInstalls(host, one);
   } finally {
-    await registry.close();
-    host.remove();
+    await garden.close();
   }
-}
-
-/** The registry, the host and the definition of a case; the caller closes and removes them. */
-export async function openCase(one: VersionCase): Promise<{ host: TestHost; registry: OfflineRegistry }> {
-  const host = new TestHost({ '.npmrc': 'engine-strict=true\n', ...one.files }, 'http://127.0.0.1:9/');
-  const top = path.dirname(host.root);
-  const shelf = madeUpShelf(one.registry, path.join(top, 'shelf'));
-  const registry = await openOfflineRegistry({ shelf, cache: path.join(top, 'tarballs'), tags: one.tags ?? {} });
-  host.environment.npm_config_registry = registry.url;
-  host.environment.npm_config_cache = path.join(top, 'npm-cache');
-  const manifest = { name: 'garden', version: '1.0.0', private: true, ...one.host };
-  host.write('package.json', `${JSON.stringify(manifest, null, 2)}\n`);
-  host.write('kit/integration.yaml', definitionText(one.wants));
-  return { host, registry };
 }
 
 /** A definition that only brings packages (and a script, since a way ties at least one thing). */
@@ -80,6 +63,14 @@ ${packages.join('')}    ties:
         scripts: { tend: echo tended }
 proofs: []
 `;
+}
+
+async function expectInstalls(host: TestHost, { gets = {} }: VersionCase): Promise<void> {
+  const installed = await host.runAsync('npm', ['install']);
+  succeeded(installed);
+  expect(installed.stderr).not.toMatch(WARNING);
+  const versions = Object.keys(gets).map((name) => [name, versionIn(host, name)]);
+  expect(Object.fromEntries(versions)).toEqual(gets);
 }
 
 function expectWritten(host: TestHost, one: VersionCase): void {
