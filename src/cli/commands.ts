@@ -176,6 +176,7 @@ function changeOptions(y: Argv): Argv {
   return y
     .option('yes', { type: 'boolean', default: false, describe: 'Agree to everything that is shown' })
     .option('commit', { type: 'boolean', default: false, describe: 'Commit exactly this change with git' })
+    .option('recover', { type: 'boolean', default: false, describe: 'First heal a change that was cut off' })
     .option('offline', { type: 'boolean', default: false, describe: 'Fetch nothing: use what was fetched before' })
     .option('install', { type: 'boolean', default: true, describe: 'Run the package manager (--no-install: do not)' });
 }

@@ -6,8 +6,9 @@ import { refuseUnfinished } from '../../core/apply/unfinished.ts';
 import type { History } from '../../core/apply/history.ts';
 import type { HostLock } from '../../core/apply/lock.ts';
 import { openHost, readContext, type Context } from '../../core/context.ts';
-import type { ChangeSet } from '../../core/plan/change-set.ts';
+import type { ChangeSet, FileChange } from '../../core/plan/change-set.ts';
 import { diffFile } from '../../core/plan/patch.ts';
+import type { Doors, ProcessDoor } from '../../core/ports.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
 import { prove as proveTask } from '../../core/prove/prove.ts';
 import type { ProofResult, ProofTask } from '../../core/prove/proof.ts';
@@ -16,6 +17,7 @@ import { chooseWorkspaces } from '../../core/survey/choose-workspaces.ts';
 import type { WorkspaceFacts } from '../../core/survey/survey.ts';
 import { findVersionControl } from '../../core/survey/version-control.ts';
 import type { Output } from '../output.ts';
+import { recoveredInWords } from '../render/recovered.ts';
 import { renderChangeSet } from '../render/change-set.ts';
 import { printable } from '../render/printable.ts';
 import { catalogFolder, interruption, openDoors, type GlobalOptions } from '../session.ts';
@@ -25,6 +27,7 @@ export interface ChangeOptions extends GlobalOptions {
   install: boolean;
   offline: boolean;
   commit: boolean;
+  recover: boolean;
   prove?: boolean;
   preview?: boolean;
 }
@@ -48,12 +51,20 @@ export async function openForChange(options: ChangeOptions, what: string, output
   const { lockHost } = await import('../../core/apply/lock.ts');
   const lock = await lockHost(doors, root, what, { waitMs: LOCK_WAIT_MS, onWait });
   try {
+    if (options.recover) await heal(doors, root, output);
     // Read anew: who held the lock may have changed it.
     return { context: await checked(await readContext(doors, opened.catalog, root)), lock };
   } catch (error) {
     lock.release();
     throw error;
   }
+}
+
+/** Heals the host first where a change was cut off. */
+async function heal(doors: Doors, root: string, output: Output): Promise<void> {
+  const { recover } = await import('../../core/apply/recovery.ts');
+  const result = await recover(doors, root);
+  if (result.outcome !== 'nothing') output.say(`${recoveredInWords(result)}\n`);
 }
 
 /** What was done to the host before. */
@@ -77,17 +88,35 @@ export async function planWithWarnings({ doors, host }: Context, plan: () => Pro
   asked.catch(() => undefined);
   const changes = await plan();
   const { uncommitted } = await asked;
-  const touched = changes.files.filter(
+  const dirty = changes.files.filter(
     ({ file, before, role }) =>
       role === 'host' &&
       before &&
       uncommitted.some((one) => one === file || (one.endsWith('/') && file.startsWith(one))),
   );
-  const warnings = touched.map(
-    ({ file }) =>
-      `${file} has work that is not committed. It stays, and "ligament undo" gives the file back as it is now.`,
+  const touched = await withOtherWork(doors.processes, host.root, changes.kind, dirty);
+  const warnings = touched.map(({ file }) =>
+    changes.kind === 'attach'
+      ? `${file} has work that is not committed. It stays, and "ligament undo" gives the file back as it is now.`
+      : `${file} has work that is not committed. It stays.`,
   );
   return { ...changes, warnings: [...changes.warnings, ...warnings] };
+}
+
+/** Of files that are not committed those that have work in them which is not what is taken back here. */
+async function withOtherWork(
+  processes: ProcessDoor,
+  root: string,
+  kind: ChangeSet['kind'],
+  dirty: readonly FileChange[],
+): Promise<FileChange[]> {
+  if (kind === 'attach') return [...dirty];
+  const others: FileChange[] = [];
+  for (const change of dirty) {
+    const committed = await processes.run('git', ['cat-file', 'blob', `HEAD:./${change.file}`], { cwd: root });
+    if (committed.status !== 0 || committed.stdout !== Buffer.from(change.after ?? []).toString()) others.push(change);
+  }
+  return others;
 }
 
 /** The workspaces that a change is for. Throws a Problem (status 2) for one that is none, or where all and some are asked for. */
@@ -116,7 +145,7 @@ export async function carryOut(
     output.document(EXIT.done, { preview: true, changes: changeDocument(changes) });
     return EXIT.done;
   }
-  if (!options.yes && !(await agreed())) {
+  if (!options.yes && !(await agreed(changes))) {
     output.note('Nothing was changed.');
     output.document(EXIT.done, { agreed: false });
     return EXIT.done;
@@ -195,7 +224,7 @@ function leftByHand(changes: ChangeSet): boolean {
 
 /** A change set for programs; docs/json-output.md describes it. */
 function changeDocument(changes: ChangeSet): Record<string, unknown> {
-  const { kind, title, parts, dropped, install, proofs, warnings, files } = changes;
+  const { kind, title, parts, dropped, install, proofs, warnings, files, uses = [] } = changes;
   return {
     kind,
     title,
@@ -203,12 +232,13 @@ function changeDocument(changes: ChangeSet): Record<string, unknown> {
     dropped,
     install: install ?? null,
     proofs: proofs.map(({ integration, workspace, spec }) => ({ integration, workspace, proof: spec.proof })),
+    uses,
     warnings,
     files: files.map((change) => ({ role: change.role, ...diffFile(change) })),
   };
 }
 
-async function agreed(): Promise<boolean> {
+async function agreed({ uses = [] }: ChangeSet): Promise<boolean> {
   if (!process.stdin.isTTY || process.env.CI) {
     throw new Problem({
       status: EXIT.wrongUsage,
@@ -217,7 +247,8 @@ async function agreed(): Promise<boolean> {
     });
   }
   const { confirmed } = await import('../ask.ts');
-  return confirmed('Make these changes?');
+  const places = uses.length === 1 ? 'one place' : `${uses.length} places`;
+  return confirmed(uses.length === 0 ? 'Make these changes?' : `Take it out, although it is still used in ${places}?`);
 }
 
 function tell(event: ApplyEvent, output: Output): void {

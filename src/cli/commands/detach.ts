@@ -5,7 +5,7 @@ import { planDetach } from '../../core/plan/plan-detach.ts';
 import { lockfileBefore } from '../../core/plan/plan-undo.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
 import type { Output } from '../output.ts';
-import { carryOut, openForChange, openHistory, targets, type ChangeOptions } from './change.ts';
+import { carryOut, openForChange, openHistory, planWithWarnings, targets, type ChangeOptions } from './change.ts';
 
 interface DetachOptions extends ChangeOptions {
   integrations: string[];
@@ -18,7 +18,7 @@ export async function run(options: DetachOptions, output: Output): Promise<numbe
   const { context, lock } = await openForChange(options, `detach ${options.integrations.join(' ')}`, output);
   try {
     const going = await chooseLedgers(context, options);
-    const planned = await planDetach(context, going);
+    const planned = await planWithWarnings(context, () => planDetach(context, going));
     const lockfile =
       planned.install && options.install ? lockfileBefore(context, await openHistory(context), going) : [];
     const { name, lockfile: file } = context.facts.manager;

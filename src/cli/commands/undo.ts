@@ -1,7 +1,7 @@
 import { planUndo } from '../../core/plan/plan-undo.ts';
 import { EXIT } from '../../core/problem.ts';
 import type { Output } from '../output.ts';
-import { carryOut, openForChange, openHistory, type ChangeOptions } from './change.ts';
+import { carryOut, openForChange, openHistory, planWithWarnings, type ChangeOptions } from './change.ts';
 
 export async function run(options: ChangeOptions, output: Output): Promise<number> {
   const { context, lock } = await openForChange(options, 'undo', output);
@@ -13,7 +13,7 @@ export async function run(options: ChangeOptions, output: Output): Promise<numbe
       output.document(EXIT.done, { changed: false });
       return EXIT.done;
     }
-    const changes = await planUndo(context, history, entry);
+    const changes = await planWithWarnings(context, () => planUndo(context, history, entry));
     return await carryOut(context, changes, options, output);
   } finally {
     lock?.release();

@@ -15,6 +15,7 @@ export function renderChangeSet(changes: ChangeSet, whole: boolean): string {
     section('Files', filesBlock(changes, whole)),
     recordsBlock(changes, whole),
     section('Commands', commands(changes)),
+    usesBlock(changes, whole),
     section(
       'Proof',
       shortened(
@@ -132,6 +133,18 @@ function recordsBlock({ files }: ChangeSet, whole: boolean): string {
     ? [pc.dim('  how to take it out again; commit it. --verbose shows it whole.')]
     : [];
   return section('Record', [...shortened(columns(rows), whole, 'records'), ...hint].join('\n'));
+}
+
+/** Places in the host's own sources that will miss what goes. */
+function usesBlock({ uses = [] }: ChangeSet, whole: boolean): string {
+  const rows = uses.map(({ file, line, text }) => [
+    `  ${printable(`${file}:${line}`)}`,
+    pc.dim(printable(text).slice(0, 80)),
+  ]);
+  return section(
+    `Still used in ${uses.length === 1 ? 'one place' : `${uses.length} places`}, which will miss it`,
+    shortened(columns(rows), whole, 'places').join('\n'),
+  );
 }
 
 function linesOf(bytes: Uint8Array | undefined): number {

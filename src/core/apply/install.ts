@@ -25,6 +25,10 @@ export async function install(
   const onStart = (pid: number): void => noteChild(doors.files, root, pid);
   const result = await doors.processes.run(command, args, { cwd: root, signal, onStart });
   signal.throwIfAborted();
+  // npm takes back what it has begun when it fails; the others leave it half done.
+  const tidy =
+    result.status === 0 || result.failure !== undefined || (command === 'npm' && result.status !== undefined);
+  if (tidy) journal.phase = 'installed';
   if (result.status !== 0) throw installFailed(command, args, result);
   // A lockfile that must be as it once was is so even if the manager has written it anew.
   writeFiles(

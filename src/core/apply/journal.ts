@@ -16,8 +16,11 @@ const journalSchema = z.strictObject({
   startedAt: z.string(),
   parts: z.array(z.strictObject({ integration: z.string(), workspace: z.string() })),
   undoes: z.nullable(z.number()),
-  /** How far the change has come. `settled`: all is done, only the journal is left to be dropped. */
-  phase: z.enum(['writing', 'installing', 'proving', 'settled']),
+  /**
+   * How far the change has come. `installing`: the manager may be at work, so that nobody knows what is installed.
+   * `settled`: all is done, only the journal is left to be dropped.
+   */
+  phase: z.enum(['writing', 'installing', 'installed', 'proving', 'settled']),
   files: z.array(
     z.strictObject({
       file: z.string(),
@@ -94,7 +97,7 @@ export function recoveryNeeded(journal: Journal): Problem {
     status: EXIT.recoveryNeeded,
     what: `A change did not end: ${journal.title}`,
     why: `it was begun at ${journal.startedAt} and was cut off while ${journal.phase}`,
-    next: 'Run: ligament recover',
+    next: 'Run: ligament recover. Or run this again with --recover, where it changes the project: then that is done first.',
   });
 }
 

@@ -88,7 +88,8 @@ async function putTreeBack({ files, processes }: Doors, root: string, journal: J
     for (const folder of made) files.removeTree(path.join(root, folder, 'node_modules'));
     return undefined;
   }
-  if (treeRecord(files, root) === journal.tree.record) return undefined;
+  // A manager that was cut off has changed folders before its record of them.
+  if (journal.phase !== 'installing' && treeRecord(files, root) === journal.tree.record) return undefined;
   const { command, args } = journal.install;
   const result = await processes.run(command, args, { cwd: root });
   for (const entry of journal.files) {

@@ -37,6 +37,21 @@ export const proofSpec = z.strictObject({
   declares: z.record(z.string(), z.string()),
 });
 
+/** What its uses in a host's own sources look like, beyond imports of its packages: `detach` looks for them. */
+export const usePatterns = z.strictObject({
+  /** Classes in markup; `*` stands for any characters. */
+  classes: z.optional(z.array(z.string())),
+  /** At-rules in style sheets, without the `@`. */
+  rules: z.optional(z.array(z.string())),
+  /** Names that it makes known without an import. */
+  names: z.optional(z.array(z.string())),
+});
+
+const usesSpec = z.extend(usePatterns, {
+  /** Lists of classes: the first counts whose placeholders are all filled. */
+  classes: z.optional(z.array(z.array(z.string()))),
+});
+
 /** The definition of an integration (integration.yaml): data only, loading one runs no code. */
 export const definition = z.strictObject({
   integration: z.string().check(z.regex(/^(@[a-z0-9][\w.-]*\/)?[a-z0-9][\w.-]*$/)),
@@ -49,6 +64,7 @@ export const definition = z.strictObject({
   choices: z.optional(z.record(z.string(), choice)),
   ways: z.array(way).check(z.minLength(1)),
   proofs: z.array(proofSpec),
+  uses: z.optional(usesSpec),
   /** What to tell the developer once it is attached. */
   tell: z.optional(z.array(z.string())),
 });
@@ -57,4 +73,6 @@ export type Definition = z.infer<typeof definition>;
 export type Way = z.infer<typeof way>;
 export type PackageNeed = z.infer<typeof packageNeed>;
 export type Choice = z.infer<typeof choice>;
+export type UsesSpec = z.infer<typeof usesSpec>;
+export type UsePatterns = z.infer<typeof usePatterns>;
 export type ProofSpec = z.infer<typeof proofSpec>;

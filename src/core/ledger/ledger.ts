@@ -1,6 +1,6 @@
 import path from 'node:path';
 import { readText } from '../doors/text.ts';
-import type { ProofSpec } from '../definition/schema.ts';
+import type { ProofSpec, UsePatterns } from '../definition/schema.ts';
 import type { Edit } from '../joints.ts';
 import type { Reader } from '../ports.ts';
 import type { HostPlace } from '../survey/host.ts';
@@ -24,6 +24,8 @@ export interface Ledger {
   packages: Record<string, string>;
   edits: MadeEdit[];
   proofs: ProofSpec[];
+  /** What uses of it in the host's sources look like. */
+  uses?: UsePatterns | undefined;
 }
 
 /** The host-relative path of a ledger. */
@@ -54,7 +56,7 @@ export async function allLedgers(reader: Reader, host: HostPlace): Promise<Ledge
 
 /** The text of a ledger: the same for the same record, so that it is quiet in version control. */
 export function renderLedger(record: Ledger): string {
-  const { workspace, edits, integration, title, way, choices, packages, proofs } = record;
+  const { workspace, edits, integration, title, way, choices, packages, proofs, uses } = record;
   const prefix = workspace === '.' ? '' : `${workspace}/`;
   const shown = edits.map(({ file, format, operation, seed, made, splices }) => ({
     ...(file.startsWith(prefix) ? { file: file.slice(prefix.length) } : { file, of: 'host' }),
@@ -64,6 +66,6 @@ export function renderLedger(record: Ledger): string {
     ...(made ? { made } : {}),
     splices,
   }));
-  const value = { ledger: 1, integration, title, way, choices, packages, edits: shown, proofs };
+  const value = { ledger: 1, integration, title, way, choices, packages, edits: shown, proofs, uses };
   return `${JSON.stringify(value, null, 2)}\n`;
 }

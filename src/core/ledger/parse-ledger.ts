@@ -1,6 +1,6 @@
 import path from 'node:path';
 import * as z from 'zod/mini';
-import { proofSpec } from '../definition/schema.ts';
+import { proofSpec, usePatterns } from '../definition/schema.ts';
 import { FORMAT_NAMES } from '../formats/formats.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { Ledger, MadeEdit } from './ledger.ts';
@@ -35,6 +35,7 @@ const ledger = z.strictObject({
   packages: z.record(z.string(), z.string()),
   edits: z.array(edit),
   proofs: z.array(proofSpec),
+  uses: z.optional(usePatterns),
 });
 
 /** Reads one ledger's text. Throws a Problem (status 2) where it is not one, or leads out of the host. */
@@ -50,7 +51,7 @@ export function parseLedger(text: string, file: string, workspace: string): Ledg
     const issue = result.error.issues[0];
     throw broken(file, `${issue?.path.join('.') || 'the record'} is not as it should be`);
   }
-  const { edits, integration, title, way, choices, packages, proofs } = result.data;
+  const { edits, integration, title, way, choices, packages, proofs, uses } = result.data;
   return {
     integration,
     title,
@@ -59,6 +60,7 @@ export function parseLedger(text: string, file: string, workspace: string): Ledg
     choices,
     packages,
     proofs,
+    uses,
     edits: edits.map(({ of, file: name, ...made }) => {
       const inHost =
         of === 'host' ? path.posix.normalize(name) : path.posix.normalize(path.posix.join(workspace, name));

@@ -1,4 +1,5 @@
 import type { ChosenPackage } from '../resolve/packages.ts';
+import type { Use } from './find-uses.ts';
 import type { ProofTask } from '../prove/proof.ts';
 
 export interface FileChange {
@@ -48,6 +49,8 @@ export interface ChangeSet {
   tell: string[];
   /** Number of the change in the history that this one takes back. */
   undoes?: number;
+  /** Places in the host's own sources that will miss what goes. */
+  uses?: Use[] | undefined;
   /** What the developer should know before agreeing. */
   warnings: string[];
 }

@@ -19,6 +19,7 @@ import { installStep } from './install-step.ts';
 import { manifestEdits, packageWarnings } from './manifest-edits.ts';
 import { alreadyThere, planFiles } from './plan-files.ts';
 import { ownerOf } from './replay.ts';
+import { usePatternsOf } from './use-patterns.ts';
 import { takeWay } from './take-way.ts';
 import { changeTitle } from './title.ts';
 import { versionsTogether } from './versions-together.ts';
@@ -182,6 +183,7 @@ async function planGroup(
       ),
       edits: made,
       proofs: definition.proofs,
+      uses: definition.uses && usePatternsOf(definition.uses, one.choices),
     };
     const record = ledgerFile(workspace, definition.integration);
     files.push({ file: record, before: undefined, after: encode(renderLedger(ledger)), role: 'record' });

@@ -7,6 +7,8 @@ import { EXIT, Problem } from '../problem.ts';
 import type { CodeStyle } from '../text/code-style.ts';
 import { takeBackSplices } from '../text/splices.ts';
 import { joinFiles, type ChangeSet, type FileChange } from './change-set.ts';
+import { findUses } from './find-uses.ts';
+import { movedFile } from './moved-file.ts';
 import { installStep } from './install-step.ts';
 import { checkPath } from './paths.ts';
 import { changeTitle } from './title.ts';
@@ -24,13 +26,14 @@ export async function planDetach(context: Context, going: readonly Ledger[]): Pr
   const updated = new Map<string, MadeEdit[]>();
   for (const file of new Set(going.flatMap((ledger) => ledger.edits.map((edit) => edit.file)))) {
     checkPath(context.reader, context.host.root, file);
-    const before = context.reader.read(path.join(context.host.root, file));
+    const { place, before } = await findPlace(context, file, going);
     const text = before && decode(before);
     if (before && text === undefined)
-      throw cannot(file, 'the file is not UTF-8 text any more', `Take what is needed out of ${file} by hand.`);
-    const left = await takeOut(context, { file, text, going, staying, warnings });
+      throw cannot(place, 'the file is not UTF-8 text any more', `Take what is needed out of ${place} by hand.`);
+    if (place !== file) warnings.push(`${file} is ${place} now: taken out there.`);
+    const left = await takeOut(context, { file, place, text, going, staying, warnings });
     for (const { owner, edit } of left.made) updated.set(owner, [...(updated.get(owner) ?? []), edit]);
-    files.push({ file, before, after: left.text === undefined ? undefined : encode(left.text), role: 'host' });
+    files.push({ file: place, before, after: left.text === undefined ? undefined : encode(left.text), role: 'host' });
   }
   for (const ledger of going) {
     const file = ledgerFile(ledger.workspace, ledger.integration);
@@ -43,6 +46,7 @@ export async function planDetach(context: Context, going: readonly Ledger[]): Pr
   }
   const staysOnly = { ...context, ledgers: staying };
   const joined = joinFiles([...files, ...updatedRecords(staysOnly, updated)]);
+  const dropped = droppedPackages(going, joined);
   return {
     kind: 'detach',
     title: changeTitle(
@@ -51,7 +55,8 @@ export async function planDetach(context: Context, going: readonly Ledger[]): Pr
     ),
     parts: [],
     files: joined,
-    dropped: droppedPackages(going, joined),
+    dropped,
+    uses: await findUses(context, going, { files: joined, dropped }),
     install: installStep(context, joined, 'takes the packages out and updates the lockfile'),
     proofs: [],
     tell: ['Restart the dev server if it runs.'],
@@ -59,8 +64,25 @@ export async function planDetach(context: Context, going: readonly Ledger[]): Pr
   };
 }
 
+/** A file as it is now, where it has been moved to if it was. */
+async function findPlace(
+  context: Context,
+  file: string,
+  going: readonly Ledger[],
+): Promise<{ place: string; before: Uint8Array | undefined }> {
+  const read = (place: string): Uint8Array | undefined => context.reader.read(path.join(context.host.root, place));
+  const before = read(file);
+  const moved = before === undefined ? await movedFile(context, file, going) : undefined;
+  if (moved === undefined) return { place: file, before };
+  checkPath(context.reader, context.host.root, moved);
+  return { place: moved, before: read(moved) };
+}
+
 interface TakeOut {
+  /** The file as the records name it. */
   file: string;
+  /** Where it is now. */
+  place: string;
   text: string | undefined;
   going: readonly Ledger[];
   staying: readonly Ledger[];
@@ -94,7 +116,7 @@ async function takeOut(context: Context, task: TakeOut): Promise<Replayed> {
 
 /** Takes edits out of a file that has moved on: exactly where the place is unchanged, else by meaning, else not at all. */
 async function takeOutOneByOne(
-  { file, going, warnings }: TakeOut,
+  { file, place, going, warnings }: TakeOut,
   text: string,
   style: CodeStyle,
 ): Promise<string | undefined> {
@@ -109,10 +131,10 @@ async function takeOutOneByOne(
       current = exact;
       continue;
     }
-    const outcome = await removeFromText(current, edit, { file, style });
+    const outcome = await removeFromText(current, edit, { file: place, style });
     if (outcome.kind === 'refused')
-      throw cannot(file, outcome.refusal.reason, outcome.refusal.handwork, outcome.refusal.line);
-    if (outcome.kind === 'already') warnings.push(`${file}: what was put in there has been taken out by hand`);
+      throw cannot(place, outcome.refusal.reason, outcome.refusal.handwork, outcome.refusal.line);
+    if (outcome.kind === 'already') warnings.push(`${place}: what was put in there has been taken out by hand`);
     else current = outcome.text;
   }
   if (made && (current.trim() === '' || current === made.seed)) return undefined;
@@ -126,7 +148,8 @@ function styleFor(context: Context, going: readonly Ledger[]): CodeStyle {
   return facts.style;
 }
 
-function droppedPackages(going: readonly Ledger[], files: readonly FileChange[]): ChangeSet['dropped'] {
+/** Packages that leave a manifest with some integrations. */
+export function droppedPackages(going: readonly Ledger[], files: readonly FileChange[]): ChangeSet['dropped'] {
   return going.flatMap(({ workspace, packages }) => {
     const manifest = files.find(
       ({ file }) => file === path.posix.normalize(path.posix.join(workspace, 'package.json')),

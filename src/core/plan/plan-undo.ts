@@ -4,8 +4,10 @@ import { hashOf } from '../apply/hash.ts';
 import type { History, HistoryEntry } from '../apply/history.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { joinFiles, type ChangeSet, type FileChange } from './change-set.ts';
+import type { Ledger } from '../ledger/ledger.ts';
+import { findUses } from './find-uses.ts';
 import { installStep } from './install-step.ts';
-import { planDetach } from './plan-detach.ts';
+import { droppedPackages, planDetach } from './plan-detach.ts';
 
 /**
  * Plans to take back one change: exactly where its files are as it left them; an attach else by its ledger. Throws a
@@ -29,13 +31,16 @@ export async function planUndo(context: Context, history: History, entry: Histor
       title: `undo: ${entry.title}`,
     };
   const joined = joinFiles(files);
+  const going = entry.kind === 'attach' ? ledgersOf(context, entry) : [];
+  const dropped = droppedPackages(going, joined);
   return {
     kind: 'undo',
     undoes: entry.number,
     title: `undo: ${entry.title}`,
     parts: [],
     files: joined,
-    dropped: [],
+    dropped,
+    uses: await findUses(context, going, { files: joined, dropped }),
     install: installStep(context, joined, 'brings the installed packages in line'),
     proofs: [],
     tell: [],
@@ -44,11 +49,7 @@ export async function planUndo(context: Context, history: History, entry: Histor
 }
 
 async function undoByLedger(context: Context, entry: HistoryEntry, moved: readonly string[]): Promise<ChangeSet> {
-  const ledgers = context.ledgers.filter((ledger) =>
-    entry.parts.some(
-      ({ integration, workspace }) => ledger.integration === integration && ledger.workspace === workspace,
-    ),
-  );
+  const ledgers = ledgersOf(context, entry);
   if (entry.kind === 'attach' && ledgers.length === entry.parts.length) return planDetach(context, ledgers);
   throw new Problem({
     status: EXIT.refused,
@@ -58,6 +59,15 @@ async function undoByLedger(context: Context, entry: HistoryEntry, moved: readon
     next:
       entry.kind === 'detach' ? 'Nothing was changed. Attach the integration again instead.' : 'Nothing was changed.',
   });
+}
+
+/** The records of what a change attached, as far as they are still there. */
+function ledgersOf(context: Context, entry: HistoryEntry): Ledger[] {
+  return context.ledgers.filter((ledger) =>
+    entry.parts.some(
+      ({ integration, workspace }) => ledger.integration === integration && ledger.workspace === workspace,
+    ),
+  );
 }
 
 function lost(entry: HistoryEntry, file: string): Problem {

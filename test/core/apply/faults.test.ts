@@ -7,7 +7,7 @@ import { apply } from '../../../src/core/apply/apply.ts';
 import type { ApplyOptions } from '../../../src/core/apply/apply-options.ts';
 import { History } from '../../../src/core/apply/history.ts';
 import { readJournal } from '../../../src/core/apply/journal.ts';
-import { recover } from '../../../src/core/apply/recover.ts';
+import { recover } from '../../../src/core/apply/recovery.ts';
 import { openHost, type Context } from '../../../src/core/context.ts';
 import { loadDefinition } from '../../../src/core/definition/catalog.ts';
 import { nodeFiles } from '../../../src/core/doors/node-files.ts';

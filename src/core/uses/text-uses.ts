@@ -1,0 +1,107 @@
+import { mentionsOf } from '../formats/script/mentions.ts';
+import type { UsePatterns } from '../definition/schema.ts';
+import { isLike } from './wildcard.ts';
+
+const SCRIPT = /\.[cm]?[jt]sx?$/;
+const COMPONENT = /\.(vue|svelte|astro)$/;
+const STYLE = /\.(css|scss|sass|less|pcss|postcss)$/;
+const MARKUP = /\.([cm]?[jt]sx|vue|svelte|astro|html?|ejs|pug|hbs|twig|njk|liquid|php|mdx)$/;
+
+/** Whether a file can hold uses at all, by its ending. */
+export function canUse(file: string): boolean {
+  return [SCRIPT, COMPONENT, STYLE, MARKUP].some((ending) => ending.test(file));
+}
+
+/** What is looked for. */
+export interface Sought {
+  packages: readonly string[];
+  patterns: UsePatterns;
+  /** Classes that the host's own style sheets have rules for: they are nobody else's. */
+  own: ReadonlySet<string>;
+}
+
+/** The classes that a style sheet, or the styles of a component, have rules for. */
+export function ownClasses(text: string, file: string): string[] {
+  const styles = STYLE.test(file) ? [text] : COMPONENT.test(file) ? styleBlocks(text) : [];
+  return styles.flatMap((style) => [...style.matchAll(/\.(-?[a-z_][\w-]*)/gi)].map(([, name = '']) => name));
+}
+
+function styleBlocks(text: string): string[] {
+  return [...text.matchAll(/<style\b[^>]*>/g)].map(({ 0: opening, index }) => {
+    const start = index + opening.length;
+    const end = text.indexOf('</style', start);
+    return end === -1 ? '' : text.slice(start, end);
+  });
+}
+
+/**
+ * Where a source uses packages or what comes with them: imports, the names that those bring, classes, at-rules, and names
+ * that are known without an import. Offsets in the text, in order.
+ */
+export function usesIn(text: string, file: string, { packages, patterns, own }: Sought): number[] {
+  const isMeant = (module: string): boolean =>
+    packages.some((name) => module === name || module.startsWith(`${name}/`));
+  const found: number[] = [];
+  if (packages.some((name) => text.includes(name))) {
+    if (SCRIPT.test(file)) found.push(...mentionsOf(text, file, isMeant).at);
+    if (COMPONENT.test(file)) found.push(...inComponent(text, isMeant));
+    if (STYLE.test(file) || COMPONENT.test(file)) found.push(...inStyle(text, isMeant));
+  }
+  const { classes = [], rules = [], names = [] } = patterns;
+  if (MARKUP.test(file) && classes.length > 0) found.push(...usedClasses(text, classes, own));
+  if ((STYLE.test(file) || COMPONENT.test(file)) && rules.length > 0) found.push(...usedRules(text, rules));
+  if (!STYLE.test(file)) for (const name of names) found.push(...wordsIn(text, name));
+  return [...new Set(found)].sort((a, b) => a - b);
+}
+
+/** The scripts of a component; where their names stand outside of them, as in the template. */
+function inComponent(text: string, isMeant: (module: string) => boolean): number[] {
+  const found: number[] = [];
+  const scripts = [...text.matchAll(/<script\b[^>]*>|^---\r?\n/g)];
+  for (const { 0: opening, index } of scripts) {
+    const start = index + opening.length;
+    const end = text.indexOf(opening.startsWith('<') ? '</script' : '\n---', start);
+    if (end === -1) continue;
+    const { at, names } = mentionsOf(text.slice(start, end), 'block.ts', isMeant);
+    found.push(...at.map((offset) => start + offset));
+    const outside = text.slice(0, start) + ' '.repeat(end - start) + text.slice(end);
+    for (const name of names) found.push(...wordsIn(outside, name), ...wordsIn(outside, kebab(name)));
+  }
+  return found;
+}
+
+function inStyle(text: string, isMeant: (module: string) => boolean): number[] {
+  return [...text.matchAll(/@[a-z-]+\s+(?:url\(\s*)?["']([^"'\n]+)["']/g)]
+    .filter(([, module = '']) => isMeant(module))
+    .map(({ index }) => index);
+}
+
+/** Classes in attributes, however they are written: `class="a"`, `:class="{ a: b }"`, `className={'a'}`. */
+function usedClasses(text: string, patterns: readonly string[], own: ReadonlySet<string>): number[] {
+  const found: number[] = [];
+  for (const { 0: attribute, index } of text.matchAll(/\bclass(?:Name|List)?\s*=\s*(?:"[^"]*"|'[^']*'|\{[^}]*\})/g)) {
+    const start = attribute.indexOf('=') + 1;
+    for (const { 0: word, index: at } of attribute.slice(start).matchAll(/[^\s"'`{},]+/g)) {
+      if (!own.has(word) && patterns.some((pattern) => isLike(word, pattern))) found.push(index + start + at);
+    }
+  }
+  return found;
+}
+
+function usedRules(text: string, rules: readonly string[]): number[] {
+  return [...text.matchAll(/@([a-z-]+)/g)].filter(([, rule = '']) => rules.includes(rule)).map(({ index }) => index);
+}
+
+/** Where a word stands by itself; `$` and letters beside it make it another. */
+function wordsIn(text: string, word: string): number[] {
+  const found: number[] = [];
+  for (let at = text.indexOf(word); at !== -1; at = text.indexOf(word, at + 1)) {
+    const beside = `${text[at - 1] ?? ''}${text[at + word.length] ?? ''}`;
+    if (!/[\w$-]/.test(beside)) found.push(at);
+  }
+  return found;
+}
+
+function kebab(name: string): string {
+  return name.replace(/(?<=[a-z\d])(?=[A-Z])/g, '-').toLowerCase();
+}
