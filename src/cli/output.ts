@@ -1,5 +1,5 @@
 import pc from 'picocolors';
-import { Problem } from '../core/problem.ts';
+import { Problem, systemProblem } from '../core/problem.ts';
 import { printable } from './render/printable.ts';
 import { renderProblem } from './render/problem.ts';
 
@@ -39,7 +39,8 @@ export class Output {
   }
 
   /** Reports what stopped the command and returns the status to end in. */
-  fail(error: unknown, verbose: boolean): number {
+  fail(thrown: unknown, verbose: boolean): number {
+    const error = systemProblem(thrown) ?? thrown;
     if (Problem.is(error)) {
       this.document(error.status, { problem: { ...error.parts, status: undefined } });
       this.note(renderProblem(error));

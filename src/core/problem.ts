@@ -51,3 +51,34 @@ export class Problem extends Error {
     return this.parts.status;
   }
 }
+
+// What a system answers where a file may not be touched, where space or handles are used up, or where a disk is broken.
+const SYSTEM_CODES = [
+  'EACCES',
+  'EPERM',
+  'EROFS',
+  'ENOSPC',
+  'EDQUOT',
+  'EMFILE',
+  'ENFILE',
+  'EIO',
+  'ELOOP',
+  'ENAMETOOLONG',
+];
+
+/**
+ * The problem in an error of the file system; undefined for any other. For errors outside of a change in flight, which
+ * reports its own: nothing has been written then.
+ */
+export function systemProblem(error: unknown): Problem | undefined {
+  if (!(error instanceof Error)) return undefined;
+  const { code, path: file } = error as NodeJS.ErrnoException;
+  if (code === undefined || !SYSTEM_CODES.includes(code)) return undefined;
+  return new Problem({
+    status: EXIT.refused,
+    what: 'The system refused access to a file',
+    ...(file === undefined ? {} : { where: { file } }),
+    why: error.message,
+    next: 'Check permissions, free space and the disk. Nothing was changed.',
+  });
+}

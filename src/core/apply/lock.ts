@@ -38,8 +38,12 @@ export async function lockHost(
   for (;;) {
     const release = tryLock(files, root);
     if (release) {
-      const holder: Holder = { pid: process.pid, what, since: clock.now().toISOString() };
-      writeHolder(files, root, holder);
+      try {
+        writeHolder(files, root, { pid: process.pid, what, since: clock.now().toISOString() });
+      } catch (error) {
+        giveBack(files, root, release);
+        throw unwritable(error);
+      }
       return { release: () => giveBack(files, root, release) };
     }
     const holder = readHolder(files, root);
@@ -71,12 +75,21 @@ function tryLock(files: FileDoor, root: string): (() => void) | undefined {
     } catch (error) {
       const code = (error as NodeJS.ErrnoException).code;
       if (code === 'ELOCKED') return undefined;
-      // The folder went between the two steps: the one who held the lock has just tidied up.
-      if (code === 'ENOENT') continue;
-      throw unwritable(error);
+      if (code !== 'ENOENT') throw unwritable(error);
+      // The folder went between the two steps: the one who held the lock has just tidied up. Or it cannot be made at all.
+      checkFolder(root);
     }
   }
   return undefined;
+}
+
+/** Making a folder and those above it says of a read-only disk only that the folder is not there. */
+function checkFolder(root: string): void {
+  try {
+    fs.accessSync(root, fs.constants.W_OK);
+  } catch (error) {
+    throw unwritable(error);
+  }
 }
 
 function writeHolder(files: FileDoor, root: string, holder: Holder): void {

@@ -17,7 +17,8 @@ export async function putBack(doors: Doors, root: string, journal: Journal): Pro
   const { files } = doors;
   const restored: string[] = [];
   const kept: string[] = [];
-  for (const entry of journal.files) {
+  // What is new goes first: on a full disk it makes the room for the rest.
+  for (const entry of [...journal.files].sort((a, b) => Number(a.before !== null) - Number(b.before !== null))) {
     removeLeftovers(files, root, entry);
     const target = path.join(root, entry.file);
     const before = entry.before === null ? undefined : readImage(files, root, entry.before);
@@ -50,11 +51,12 @@ export function treeState(files: FileDoor, root: string, workspaces: readonly st
   return { record: treeRecord(files, root), folders };
 }
 
-/** What the file system shows of temporary files beside a file: those of an atomic write are named so. */
+/** What the file system shows of temporary files beside a file (behind a link): those of an atomic write are named so. */
 export function temporaryFiles(files: FileDoor, root: string, file: string): string[] {
-  const name = path.basename(file);
+  const real = files.real(path.join(root, file));
+  const name = path.basename(real);
   return files
-    .list(path.dirname(path.join(root, file)))
+    .list(path.dirname(real))
     .map((entry) => entry.name)
     .filter((other) => other.startsWith(`${name}.`) && /^\d{6,}$/.test(other.slice(name.length + 1)));
 }
@@ -66,8 +68,9 @@ function restore(files: FileDoor, target: string, before: Uint8Array | undefined
 }
 
 function removeLeftovers(files: FileDoor, root: string, { file, spare }: Journal['files'][number]): void {
+  const folder = path.dirname(files.real(path.join(root, file)));
   for (const name of temporaryFiles(files, root, file)) {
-    if (!spare.includes(name)) files.removeFile(path.join(root, path.dirname(file), name));
+    if (!spare.includes(name)) files.removeFile(path.join(folder, name));
   }
 }
 

@@ -1,9 +1,9 @@
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import writeFileAtomic from 'write-file-atomic';
 import type { FileDoor } from '../ports.ts';
 import { ifThere, nodeReader } from './node-reader.ts';
+import { writeWhole } from './write-whole.ts';
 
 /** The file door on the real file system. */
 export const nodeFiles: FileDoor = {
@@ -13,7 +13,7 @@ export const nodeFiles: FileDoor = {
     return stat && stat.mode & 0o7777;
   },
   put(file, bytes, mode) {
-    writeFileAtomic.sync(file, Buffer.from(bytes), mode === undefined ? {} : { mode });
+    writeWhole(file, bytes, mode);
     syncFolder(path.dirname(file));
   },
   removeFile(file) {
@@ -51,8 +51,13 @@ export const nodeFiles: FileDoor = {
     if (ifThere(() => fs.lstatSync(file))) {
       fs.accessSync(file, fs.constants.W_OK);
       // The superuser may write everything; a file marked read-only is still a wish to keep it.
-      if ((fs.statSync(file).mode & 0o222) === 0)
-        throw Object.assign(new Error('the file is read-only'), { code: 'EACCES' });
+      const { mode, uid } = fs.statSync(file);
+      if ((mode & 0o222) === 0) throw Object.assign(new Error('the file is read-only'), { code: 'EACCES' });
+      const self = process.geteuid?.() ?? uid;
+      if (self !== 0 && self !== uid)
+        throw Object.assign(new Error(`it belongs to another user (${uid}), and writing it anew would make it yours`), {
+          code: 'EPERM',
+        });
     }
     let folder = path.dirname(file);
     while (!fs.existsSync(folder)) folder = path.dirname(folder);

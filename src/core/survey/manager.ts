@@ -113,7 +113,7 @@ function installedProgram(
 ): { version: string | undefined; corepack: boolean } | undefined {
   for (const folder of searchPath.split(path.delimiter)) {
     const program = path.join(folder, name);
-    if (folder === '' || reader.kind(program) === undefined) continue;
+    if (folder === '' || !isThere(reader, program)) continue;
     for (let at = path.dirname(reader.real(program)); path.dirname(at) !== at; at = path.dirname(at)) {
       const manifest = manifestIn(reader, at);
       if (manifest?.name === 'corepack') return { version: undefined, corepack: true };
@@ -122,6 +122,15 @@ function installedProgram(
     return { version: undefined, corepack: false };
   }
   return undefined;
+}
+
+/** What lies in a folder that may not be looked into is not there for us, as it is not for those who start programs. */
+function isThere(reader: Reader, file: string): boolean {
+  try {
+    return reader.kind(file) !== undefined;
+  } catch {
+    return false;
+  }
 }
 
 function manifestIn(reader: Reader, folder: string): { name?: string; version?: string } | undefined {
