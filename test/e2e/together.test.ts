@@ -9,31 +9,46 @@ afterEach(async () => {
 });
 
 const COUNT = 10;
-const names = Array.from({ length: COUNT }, (_, index) => `bed-${index}`);
+const named = (kind: string): string[] => Array.from({ length: COUNT }, (_, index) => `${kind}-${index}`);
+const beds = named('bed');
+const sheds = named('shed');
 
-it('ten attaches at once, then ten detaches: one after the other, none lost, nothing mixed', async () => {
-  const kits = names.map((name): [string, string] => [
+it('twenty attaches and detaches at once: one after the other, none lost, nothing mixed', async () => {
+  const all = [...beds, ...sheds];
+  const kits = all.map((name): [string, string] => [
     `${name}/integration.yaml`,
     definitionText({ [name]: '^1' })
       .replace('garden-kit', name)
       .replace('tend:', `tend-${name}:`),
   ]);
-  garden = await Garden.open(Object.fromEntries(names.map((name) => [name, { '1.0.0': {} }])), {
+  garden = await Garden.open(Object.fromEntries(all.map((name) => [name, { '1.0.0': {} }])), {
     'package.json': gardenManifest(),
     ...Object.fromEntries(kits),
   });
   const { host } = garden;
   const before = host.tree();
-  const all = async (args: (name: string) => string[]): Promise<void> => {
-    const runs = await Promise.all(names.map((name) => host.ligamentAsync(...args(name), '--no-install', '--yes')));
+  const together = async (commands: string[][]): Promise<void> => {
+    const runs = await Promise.all(commands.map((args) => host.ligamentAsync(...args, '--no-install', '--yes')));
     for (const { status, stderr } of runs) expect(status, stderr).toBe(0);
     expect(runs.some(({ stderr }) => stderr.includes('Waiting for'))).toBe(true);
   };
-  await all((name) => ['attach', `./${name}`]);
-  const manifest = JSON.parse(host.read('package.json')) as Record<string, Record<string, string>>;
-  expect(Object.keys(manifest.devDependencies ?? {})).toEqual(names);
-  expect(Object.keys(manifest.scripts ?? {})).toEqual(names.map((name) => `tend-${name}`));
-  for (const name of names) expect(host.read(`.ligament/attached/${name}.json`)).toContain(`"integration": "${name}"`);
-  await all((name) => ['detach', name]);
+  const attach = (name: string): string[] => ['attach', `./${name}`];
+  const detach = (name: string): string[] => ['detach', name];
+  const expectOnly = (names: string[]): void => {
+    const manifest = JSON.parse(host.read('package.json')) as Record<string, Record<string, string>>;
+    expect(Object.keys(manifest.devDependencies ?? {})).toEqual(names);
+    expect(Object.keys(manifest.scripts ?? {})).toEqual(names.map((name) => `tend-${name}`));
+    const records = [...host.tree().keys()].filter(
+      (file) => file.startsWith('.ligament/attached/') && file.endsWith('.json'),
+    );
+    expect(records).toEqual(names.map((name) => `.ligament/attached/${name}.json`));
+    for (const name of names)
+      expect(host.read(`.ligament/attached/${name}.json`)).toContain(`"integration": "${name}"`);
+  };
+  await together(beds.map(attach));
+  expectOnly(beds);
+  await together(beds.flatMap((bed, index) => [detach(bed), attach(sheds[index] ?? '')]));
+  expectOnly(sheds);
+  await together(sheds.map(detach));
   expect(host.tree()).toEqual(before);
 });

@@ -2,7 +2,8 @@ import path from 'node:path';
 import * as z from 'zod/mini';
 import { decode, encode } from '../doors/text.ts';
 import { EXIT, Problem } from '../problem.ts';
-import type { FileDoor } from '../ports.ts';
+import { checkPath } from '../plan/paths.ts';
+import type { FileDoor, Reader } from '../ports.ts';
 
 /** The folder of the change in flight, below the host's root. */
 export const JOURNAL_FOLDER = '.ligament/journal';
@@ -49,7 +50,7 @@ export function writeJournal(files: FileDoor, root: string, journal: Journal): v
 }
 
 /** The journal of a change that did not end, undefined where there is none. Throws a Problem (status 5) for a broken one. */
-export function readJournal(files: Pick<FileDoor, 'read'>, root: string): Journal | undefined {
+export function readJournal(files: Reader, root: string): Journal | undefined {
   const bytes = files.read(path.join(root, FILE));
   if (bytes === undefined) return undefined;
   const broken = (why: string): Problem =>
@@ -63,10 +64,7 @@ export function readJournal(files: Pick<FileDoor, 'read'>, root: string): Journa
   try {
     const result = journalSchema.safeParse(JSON.parse(decode(bytes) ?? ''));
     if (!result.success) throw broken('it is not as Ligament writes it');
-    const odd = result.data.files.find(
-      ({ file, before }) => leadsOut(file) || (before !== null && /[\\/]/.test(before)),
-    );
-    if (odd || result.data.folders.some(leadsOut)) throw broken('it names a path outside the project');
+    checkPlaces(files, root, result.data, broken);
     return result.data;
   } catch (error) {
     if (Problem.is(error)) throw error;
@@ -101,7 +99,23 @@ export function recoveryNeeded(journal: Journal): Problem {
   });
 }
 
-function leadsOut(file: string): boolean {
-  const plain = path.posix.normalize(file);
-  return plain.startsWith('..') || path.posix.isAbsolute(plain) || path.win32.isAbsolute(file) || file.includes('\0');
+/** What a journal names must lie in the host, and its images beside it: it may have come with somebody else's files. */
+function checkPlaces(
+  files: Reader,
+  root: string,
+  { files: entries, folders, phase }: Journal,
+  broken: (why: string) => Problem,
+): void {
+  for (const file of [...entries.map((entry) => entry.file), ...folders]) {
+    try {
+      checkPath(files, root, file);
+    } catch {
+      throw broken(`it names a path outside the project: ${file}`);
+    }
+  }
+  for (const { file, before, spare } of entries) {
+    if ([before ?? '', ...spare].some((name) => /[\\/]/.test(name))) throw broken('it names a path outside its folder');
+    const missing = before !== null && phase !== 'settled' && readImage(files, root, before) === undefined;
+    if (missing) throw broken(`how ${file} was before (${before}) is missing`);
+  }
 }

@@ -1,24 +1,64 @@
-import { LineCounter, parseDocument } from 'yaml';
+import { LineCounter, parseDocument, type Document } from 'yaml';
 import type * as z from 'zod/mini';
+import { bracketDepth } from '../formats/nesting.ts';
 import { EXIT, Problem } from '../problem.ts';
+import { fillAll } from './fill.ts';
 import { definition, type Definition } from './schema.ts';
+import { tie } from './ties.ts';
+
+const LARGEST = 1 << 20;
+const MOST_LEVELS = 100;
 
 /** Reads a definition's text. Throws a Problem (status 2) that names line and column of what is wrong. */
 export function parseDefinition(text: string, file: string): Definition {
+  if (text.length > LARGEST) throw invalid(file, 'it is too large', 1, 1);
+  if (bracketDepth(text) > MOST_LEVELS) throw invalid(file, 'it is nested too deeply', 1, 1);
   const counter = new LineCounter();
   const document = parseDocument(text, { lineCounter: counter, uniqueKeys: true, logLevel: 'error' });
-  const fault = document.errors[0];
+  // A tag that means nothing here is only a warning to the parser.
+  const fault = document.errors[0] ?? document.warnings[0];
   if (fault) {
     const { line, col } = counter.linePos(fault.pos[0]);
     throw invalid(file, fault.message.split('\n')[0] ?? 'it is not YAML', line, col);
   }
-  const result = definition.safeParse(document.toJS({ maxAliasCount: 50 }));
-  if (result.success) return result.data;
+  const result = definition.safeParse(valueOf(document, file));
+  if (result.success) {
+    checkPlaceholders(result.data, file);
+    return result.data;
+  }
   const issue = result.error.issues[0];
   const node = document.getIn(issue?.path.map(String) ?? [], true) as { range?: [number] } | undefined;
   const { line, col } = counter.linePos(node?.range?.[0] ?? 0);
   const place = issue?.path.join('.') || 'the document';
   throw invalid(file, `${place} ${issue ? inWords(issue) : 'is not valid'}`, line, col);
+}
+
+/** A placeholder that may stay empty must not stand where a tie cannot do without the text: its member would be left out. */
+function checkPlaceholders({ ways, choices = {} }: Definition, file: string): void {
+  const always = Object.entries(choices).filter(([, choice]) => choice.form === 'name');
+  const values = Object.fromEntries(always.map(([name]) => [name, 'x']));
+  for (const { way, ties } of ways) {
+    const odd = ties.find((one) => !tie.safeParse(fillAll(one, values)).success);
+    if (odd) throw invalid(file, `way ${way}: the tie at ${odd.at} has a placeholder that can stay empty`, 1, 1);
+  }
+}
+
+/** Aliases that lead nowhere, or that make a little text into a lot, are found only when the value is made. */
+function valueOf(document: Document, file: string): unknown {
+  try {
+    const value: unknown = document.toJS({ maxAliasCount: 50 });
+    if (!isText(value)) throw new Error('it has half a character (a lone surrogate), which no file can hold');
+    return value;
+  } catch (error) {
+    throw invalid(file, error instanceof Error ? error.message : String(error), 1, 1);
+  }
+}
+
+/** Whether all texts in a value can be written as UTF-8 and read again. */
+function isText(value: unknown): boolean {
+  if (typeof value === 'string') return !/\p{Surrogate}/u.test(value);
+  if (typeof value !== 'object' || value === null) return true;
+  return Object.entries(value).every(([key, item]) => isText(key) && isText(item));
 }
 
 function invalid(file: string, why: string, line: number, column: number): Problem {

@@ -1,6 +1,9 @@
 import * as z from 'zod/mini';
 import { tie } from './ties.ts';
 
+/** A name that the registry takes, new or old (npm's rules for `name` in package.json). */
+const packageName = z.string().check(z.regex(/^(@[\w~-][\w.~-]*\/)?[\w~-][\w.~-]*$/));
+
 const packageNeed = z.strictObject({
   /** Semver range of the versions that this definition is written for, or the name of a dist-tag. */
   range: z.string(),
@@ -25,7 +28,7 @@ const way = z.strictObject({
   title: z.string(),
   /** What it fits: packages that the workspace must have, with their version ranges. */
   fits: z.optional(z.strictObject({ packages: z.record(z.string(), z.string()) })),
-  packages: z.record(z.string(), packageNeed),
+  packages: z.record(packageName, packageNeed),
   ties: z.array(tie).check(z.minLength(1)),
 });
 

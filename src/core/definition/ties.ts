@@ -1,9 +1,12 @@
 import * as z from 'zod/mini';
 
+/** A name as a script may have it (ECMA-262, IdentifierName). */
+const identifier = z.string().check(z.regex(/^[\p{ID_Start}$_][\p{ID_Continue}$]*$/u));
+
 const importSpec = z.strictObject({
   from: z.string(),
-  default: z.optional(z.string()),
-  named: z.optional(z.record(z.string(), z.string())),
+  default: z.optional(identifier),
+  named: z.optional(z.record(z.string(), identifier)),
   esm: z.optional(z.boolean()),
 });
 

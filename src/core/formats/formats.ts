@@ -27,20 +27,6 @@ export type FormatOperation =
 
 export type FormatName = FormatOperation['format'];
 
-export const FORMAT_NAMES: readonly FormatName[] = [
-  'component',
-  'dotenv',
-  'ini',
-  'json',
-  'lines',
-  'markup',
-  'php',
-  'script',
-  'style',
-  'xml',
-  'yaml',
-];
-
 // Parsers are large: each is loaded by the first edit that needs it, and by nothing that only looks.
 const LOAD: Record<FormatName, () => Promise<Format<never>>> = {
   component: async () => (await import('./component/component.ts')).component,

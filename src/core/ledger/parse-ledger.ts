@@ -1,7 +1,7 @@
 import path from 'node:path';
 import * as z from 'zod/mini';
 import { proofSpec, usePatterns } from '../definition/schema.ts';
-import { FORMAT_NAMES } from '../formats/formats.ts';
+import { formatOperation } from '../formats/operation-schema.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { Ledger, MadeEdit } from './ledger.ts';
 
@@ -17,7 +17,7 @@ const edit = z.strictObject({
   /** Relative to the workspace, or with `of: host` to the host's root: a workspace may move. */
   file: z.string(),
   of: z.optional(z.literal('host')),
-  format: z.enum(FORMAT_NAMES),
+  format: z.string(),
   operation: z.record(z.string(), z.unknown()),
   seed: z.optional(z.string()),
   /** The file was made by this edit. */
@@ -66,6 +66,7 @@ export function parseLedger(text: string, file: string, workspace: string): Ledg
         of === 'host' ? path.posix.normalize(name) : path.posix.normalize(path.posix.join(workspace, name));
       if (inHost.startsWith('..') || path.posix.isAbsolute(inHost) || name.includes('\\'))
         throw broken(file, `"${name}" leads out of the host`);
+      if (!formatOperation.safeParse(made).success) throw broken(file, `the edit of ${name} is not one that is known`);
       return { ...made, file: inHost } as MadeEdit;
     }),
   };

@@ -1,6 +1,7 @@
 import path from 'node:path';
 import { readText } from '../doors/text.ts';
 import type { Reader } from '../ports.ts';
+import { isRecord, textsOf } from '../records.ts';
 import { lockedVersions, type LockedVersion } from './locked-versions.ts';
 
 export interface InstalledPackage {
@@ -63,11 +64,9 @@ export class InstalledPackages {
 function manifestOf(text: string | undefined): InstalledPackage | undefined {
   if (text === undefined) return undefined;
   try {
-    const { version, peerDependencies = {} } = JSON.parse(text) as {
-      version?: string;
-      peerDependencies?: Record<string, string>;
-    };
-    return version === undefined ? undefined : { version, peers: peerDependencies };
+    const manifest: unknown = JSON.parse(text);
+    if (!isRecord(manifest) || typeof manifest.version !== 'string') return undefined;
+    return { version: manifest.version, peers: textsOf(manifest.peerDependencies) };
   } catch {
     return undefined;
   }

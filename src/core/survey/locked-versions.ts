@@ -1,6 +1,7 @@
 import path from 'node:path';
 import { readText } from '../doors/text.ts';
 import type { Reader } from '../ports.ts';
+import { isRecord } from '../records.ts';
 
 /** The version that a lockfile holds for a package as a workspace declares it; undefined where it says nothing of it. */
 export type LockedVersion = (folder: string, name: string, range: string) => string | undefined;
@@ -19,23 +20,28 @@ export function lockedVersions(reader: Reader, root: string, lockfile: string): 
 
 /** package-lock.json from version 2 on: `packages` by place; before that only `dependencies` by name. */
 function fromNpm(text: string): LockedVersion {
-  interface Lock {
-    packages?: Record<string, { version?: string; link?: boolean }>;
-    dependencies?: Record<string, { version?: string }>;
-  }
-  let lock: Lock;
+  let lock: unknown;
   try {
-    lock = JSON.parse(text.replace(/^\uFEFF/, '')) as Lock;
+    lock = JSON.parse(text.replace(/^\uFEFF/, ''));
   } catch {
     return () => undefined;
   }
   return (folder, name) => {
     for (let at = folder === '.' ? '' : folder; ; at = at.includes('/') ? path.posix.dirname(at) : '') {
-      const found = lock.packages?.[path.posix.join(at, 'node_modules', name)];
-      if (found && !found.link) return found.version;
-      if (at === '') return lock.dependencies?.[name]?.version;
+      const found = member(member(lock, 'packages'), path.posix.join(at, 'node_modules', name));
+      if (isRecord(found) && found.link !== true) return versionIn(found);
+      if (at === '') return versionIn(member(member(lock, 'dependencies'), name));
     }
   };
+}
+
+function member(value: unknown, key: string): unknown {
+  return isRecord(value) && Object.hasOwn(value, key) ? value[key] : undefined;
+}
+
+function versionIn(entry: unknown): string | undefined {
+  const version = member(entry, 'version');
+  return typeof version === 'string' ? version : undefined;
 }
 
 /** pnpm-lock.yaml: `importers`, by folder, section and name, each with its `version`. */
