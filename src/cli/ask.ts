@@ -1,15 +1,25 @@
-import { confirm } from '@inquirer/prompts';
+import { confirm, password } from '@inquirer/prompts';
 import pc from 'picocolors';
 import { EXIT, Problem } from '../core/problem.ts';
 
+const THEME = {
+  prefix: { idle: pc.cyan('Ask '), done: pc.cyan('Ask ') },
+  style: { answer: (text: string) => pc.bold(text) },
+};
+
 /** Asks a yes-or-no question at the terminal. Throws a Problem (status 130) where the answer is an interruption. */
 export async function confirmed(message: string): Promise<boolean> {
-  const theme = {
-    prefix: { idle: pc.cyan('Ask '), done: pc.cyan('Ask ') },
-    style: { answer: (text: string) => pc.bold(text) },
-  };
+  return answered(() => confirm({ message, default: false, theme: THEME }, { output: process.stderr }));
+}
+
+/** Asks for a secret: of what is typed only its length is seen. Throws a Problem (status 130) where that is an interruption. */
+export async function secretAnswer(message: string): Promise<string> {
+  return answered(() => password({ message, mask: '·', theme: THEME }, { output: process.stderr }));
+}
+
+async function answered<Answer>(ask: () => Promise<Answer>): Promise<Answer> {
   try {
-    return await confirm({ message, default: false, theme }, { output: process.stderr });
+    return await ask();
   } catch (error) {
     if (error instanceof Error && error.name === 'ExitPromptError') {
       throw new Problem({ status: EXIT.interrupted, what: 'Interrupted', next: 'Nothing was changed.' });

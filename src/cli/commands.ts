@@ -121,6 +121,13 @@ function changing(y: Argv, command: Command): Argv {
             requiresArg: true,
             describe: 'Answer a choice, as key=value',
           })
+          .option('secret-file', {
+            type: 'string',
+            array: true,
+            default: [],
+            requiresArg: true,
+            describe: 'A file that holds a secret, as choice=path',
+          })
           .option('prove', { type: 'boolean', default: true, describe: 'Prove that it works (--no-prove: do not)' }),
       command('attach', async () => (await import('./commands/changing.ts')).attach),
     )

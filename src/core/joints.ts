@@ -9,6 +9,8 @@ export type Edit = FormatOperation & {
   file: string;
   /** What the file begins with where it is not there yet; absent for files that must be there. */
   seed?: string | undefined;
+  /** The file holds secrets: nothing of what stands in it is shown or recorded, but what is put in. */
+  private?: boolean | undefined;
 };
 
 export interface Joint {

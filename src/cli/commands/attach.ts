@@ -14,6 +14,7 @@ interface AttachOptions extends ChangeOptions {
   workspace: string[];
   everywhere: boolean;
   choose: string[];
+  secretFile: string[];
   take: string[];
   movePackages: boolean;
   preview: boolean;
@@ -24,6 +25,7 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
   const { context, lock } = await openForChange(options, `attach ${options.integrations.join(' ')}`, output);
   try {
     const choices = parseChoices(options.choose);
+    const secretFiles = parseSecretFiles(options.secretFile);
     const wishes = {
       take: parseTake(options.take),
       movePackages: options.movePackages,
@@ -61,7 +63,7 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
       process.stdout.write(renderPatch(changes.files));
       return EXIT.done;
     }
-    return await carryOut(context, changes, options, output);
+    return await carryOut(context, changes, { ...options, secretFiles }, output);
   } finally {
     lock?.release();
   }
@@ -76,6 +78,11 @@ function parseTake(given: readonly string[]): Record<string, string> {
 
 function parseChoices(given: readonly string[]): Record<string, string> {
   const usage = { what: 'is not a choice', next: 'Give choices as --choose key=value.' };
+  return parsePairs(given, (item) => item.indexOf('='), usage);
+}
+
+function parseSecretFiles(given: readonly string[]): Record<string, string> {
+  const usage = { what: 'does not name a file of a secret', next: 'Give it as --secret-file choice=path.' };
   return parsePairs(given, (item) => item.indexOf('='), usage);
 }
 

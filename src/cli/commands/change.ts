@@ -7,6 +7,7 @@ import type { History } from '../../core/apply/history.ts';
 import type { HostLock } from '../../core/apply/lock.ts';
 import { openHost, readContext, type Context } from '../../core/context.ts';
 import type { ChangeSet, FileChange } from '../../core/plan/change-set.ts';
+import { withSecrets, type SecretNeed } from '../../core/plan/secrets.ts';
 import { diffFile } from '../../core/plan/patch.ts';
 import type { Doors, ProcessDoor } from '../../core/ports.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
@@ -28,6 +29,8 @@ export interface ChangeOptions extends GlobalOptions {
   offline: boolean;
   commit: boolean;
   recover: boolean;
+  /** Files that hold secrets, by their choices. */
+  secretFiles?: Record<string, string>;
   prove?: boolean;
   preview?: boolean;
 }
@@ -150,6 +153,9 @@ export async function carryOut(
     output.document(EXIT.done, { agreed: false });
     return EXIT.done;
   }
+  const needs = changes.secrets ?? [];
+  const real: ChangeSet =
+    needs.length === 0 ? changes : { ...changes, files: withSecrets(changes.files, await secrets(needs, options)) };
   if (options.install && changes.install) await checkManager(context);
   const managed = [context.facts.manager.lockfile, ...context.facts.manager.alsoWrites];
   const touched = [...changes.files.map(({ file }) => file), ...(changes.install && options.install ? managed : [])];
@@ -161,7 +167,7 @@ export async function carryOut(
     proveTask(await readContext(context.doors, context.catalog, context.host.root), task, signal);
   const signal = interruption();
   const { apply } = await import('../../core/apply/apply.ts');
-  const applied = await apply(context.doors, changes, {
+  const applied = await apply(context.doors, real, {
     root: context.host.root,
     workspaces: context.facts.workspaces.map(({ folder }) => folder),
     managed,
@@ -173,6 +179,11 @@ export async function carryOut(
   if (options.commit) applied.notes.push(await commit(context, changes.title, touched));
   conclude(context, changes, applied, options, output);
   return EXIT.done;
+}
+
+async function secrets(needs: readonly SecretNeed[], options: ChangeOptions): Promise<Map<string, string>> {
+  const { secretValues } = await import('../secrets.ts');
+  return secretValues(needs, options.secretFiles ?? {});
 }
 
 /** Commits a change that was made; tells how that went. */
@@ -232,6 +243,7 @@ function changeDocument(changes: ChangeSet): Record<string, unknown> {
     dropped,
     install: install ?? null,
     proofs: proofs.map(({ integration, workspace, spec }) => ({ integration, workspace, proof: spec.proof })),
+    secrets: (changes.secrets ?? []).map(({ choice, variable, file }) => ({ choice, variable, file })),
     uses,
     warnings,
     files: files.map((change) => ({ role: change.role, ...diffFile(change) })),

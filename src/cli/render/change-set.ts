@@ -1,5 +1,6 @@
 import pc from 'picocolors';
 import type { ChangeSet, FileChange } from '../../core/plan/change-set.ts';
+import { secretVariable } from '../../core/plan/choices.ts';
 import { groupBy } from '../../core/group-by.ts';
 import { diffFile } from '../../core/plan/patch.ts';
 import { describeProof } from '../../core/prove/proof.ts';
@@ -15,6 +16,7 @@ export function renderChangeSet(changes: ChangeSet, whole: boolean): string {
     section('Files', filesBlock(changes, whole)),
     recordsBlock(changes, whole),
     section('Commands', commands(changes)),
+    secretsBlock(changes),
     usesBlock(changes, whole),
     section(
       'Proof',
@@ -60,7 +62,7 @@ function partsBlocks(parts: ChangeSet['parts']): string[] {
 }
 
 function filesBlock({ files }: ChangeSet, whole: boolean): string {
-  const shown = files.filter(({ role }) => role === 'host' || whole);
+  const shown = files.filter(({ role }) => role === 'host' || role === 'private' || whole);
   const rendered = shown.slice(0, whole ? shown.length : MOST_ENTRIES).map((change) => renderFile(change));
   const more = shown.length - rendered.length;
   if (more > 0) rendered.push(pc.dim(`  and ${more} more files; --verbose or --format patch shows all.`));
@@ -119,7 +121,7 @@ function packagesBlock({ parts, dropped }: ChangeSet): string {
 function recordsBlock({ files }: ChangeSet, whole: boolean): string {
   if (whole) return '';
   const rows = files
-    .filter(({ role }) => role !== 'host')
+    .filter(({ role }) => role !== 'host' && role !== 'private')
     .map((change) => {
       const words =
         change.before === undefined
@@ -133,6 +135,20 @@ function recordsBlock({ files }: ChangeSet, whole: boolean): string {
     ? [pc.dim('  how to take it out again; commit it. --verbose shows it whole.')]
     : [];
   return section('Record', [...shortened(columns(rows), whole, 'records'), ...hint].join('\n'));
+}
+
+/** Secrets that are needed, and where each will come from. */
+function secretsBlock({ secrets = [] }: ChangeSet): string {
+  const rows = secrets.map(({ variable, file, choice, random }) => {
+    const name = secretVariable(choice);
+    const from = process.env[name] === undefined ? (random ? 'made at random' : 'asked for') : `out of ${name}`;
+    return [
+      `  ${pc.bold(variable)}`,
+      `into ${printable(file)}`,
+      pc.dim(`${from}; --secret-file ${choice}=path takes another`),
+    ];
+  });
+  return section('Secrets', columns(rows).join('\n'));
 }
 
 /** Places in the host's own sources that will miss what goes. */

@@ -19,7 +19,7 @@ const entrySchema = z.strictObject({
       /** Name of the before-image beside the entry; null where the file was not there. */
       before: z.nullable(z.string()),
       after: z.string(),
-      role: z.enum(['host', 'record', 'lockfile']),
+      role: z.enum(['host', 'record', 'lockfile', 'private']),
     }),
   ),
   /** Number of the entry that this one takes back. */

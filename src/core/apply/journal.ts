@@ -25,7 +25,7 @@ const journalSchema = z.strictObject({
   files: z.array(
     z.strictObject({
       file: z.string(),
-      role: z.enum(['host', 'record', 'lockfile']),
+      role: z.enum(['host', 'record', 'lockfile', 'private']),
       /** Name of the before-image in the journal's folder; null where the file was not there. */
       before: z.nullable(z.string()),
       mode: z.nullable(z.number()),

@@ -20,7 +20,8 @@ export function keepHistory(doors: Doors, root: string, journal: Journal): strin
 function addEntry(doors: Doors, root: string, journal: Journal): void {
   const images = new Map<string, Uint8Array>();
   const files = journal.files.map(({ file, before, role }): HistoryEntry['files'][number] => {
-    const image = before === null ? undefined : readImage(doors.files, root, before);
+    // Secrets are kept nowhere but in their own file.
+    const image = before === null || role === 'private' ? undefined : readImage(doors.files, root, before);
     if (before !== null && image) images.set(before, image);
     return { file, before, after: hashOf(doors.files.read(path.join(root, file))), role };
   });

@@ -1,7 +1,10 @@
 import path from 'node:path';
+import { encode } from '../doors/text.ts';
 import type { Doors, FileDoor } from '../ports.ts';
 import { hashOf } from './hash.ts';
 import { JOURNAL_FOLDER, readImage, type Journal } from './journal.ts';
+
+const KEPT_FOLDER = '.ligament/kept';
 
 export interface PutBack {
   /** Host-relative files that are as they were again. */
@@ -18,7 +21,10 @@ export async function putBack(doors: Doors, root: string, journal: Journal): Pro
   const restored: string[] = [];
   const kept: string[] = [];
   // What is new goes first: on a full disk it makes the room for the rest.
-  for (const entry of [...journal.files].sort((a, b) => Number(a.before !== null) - Number(b.before !== null))) {
+  // And secrets before the line by which version control passes them over.
+  const rank = ({ before, role }: Journal['files'][number]): number =>
+    role === 'private' ? 0 : before === null ? 1 : 2;
+  for (const entry of [...journal.files].sort((a, b) => rank(a) - rank(b))) {
     removeLeftovers(files, root, entry);
     const target = path.join(root, entry.file);
     const before = entry.before === null ? undefined : readImage(files, root, entry.before);
@@ -26,7 +32,7 @@ export async function putBack(doors: Doors, root: string, journal: Journal): Pro
     const now = files.read(target);
     if (hashOf(now) === hashOf(before)) continue;
     if (now !== undefined && entry.after !== null && hashOf(now) !== entry.after)
-      kept.push(keepCopy(files, root, entry.file, now));
+      kept.push(keepCopy(files, root, entry, now));
     restore(files, target, before, entry.mode);
     restored.push(entry.file);
   }
@@ -74,13 +80,24 @@ function removeLeftovers(files: FileDoor, root: string, { file, spare }: Journal
   }
 }
 
-function keepCopy(files: FileDoor, root: string, file: string, bytes: Uint8Array): string {
+function keepCopy(files: FileDoor, root: string, { file, role }: Journal['files'][number], bytes: Uint8Array): string {
+  if (role === 'private') return keepHidden(files, root, file, bytes);
   for (let count = 1; ; count += 1) {
     const name = `${file}.kept${count === 1 ? '' : count}`;
     if (files.kind(path.join(root, name)) !== undefined) continue;
     files.put(path.join(root, name), bytes);
     return name;
   }
+}
+
+/** Secrets are kept where version control never looks. */
+function keepHidden(files: FileDoor, root: string, file: string, bytes: Uint8Array): string {
+  const folder = path.join(root, KEPT_FOLDER);
+  files.makeFolder(folder, 0o700);
+  files.put(path.join(folder, '.gitignore'), encode('*\n'));
+  const name = `${KEPT_FOLDER}/${file.replaceAll('/', '+')}`;
+  files.put(path.join(root, name), bytes, 0o600);
+  return name;
 }
 
 async function putTreeBack({ files, processes }: Doors, root: string, journal: Journal): Promise<string | undefined> {

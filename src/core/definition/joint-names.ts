@@ -5,6 +5,7 @@ export const JOINTS = {
   'styles.global': 'the global style sheet',
   'app.boot': "the app's boot module",
   'manifest.scripts': "the manifest's scripts",
+  'environment.file': 'the environment file',
   'ignore.lines': "version control's ignore file",
 } as const;
 

@@ -35,7 +35,7 @@ export function parseDefinition(text: string, file: string): Definition {
 
 /** A placeholder that may stay empty must not stand where a tie cannot do without the text: its member would be left out. */
 function checkPlaceholders({ ways, choices = {} }: Definition, file: string): void {
-  const always = Object.entries(choices).filter(([, choice]) => choice.form === 'name');
+  const always = Object.entries(choices).filter(([, choice]) => choice.kind === 'text' && choice.form === 'name');
   const values = Object.fromEntries(always.map(([name]) => [name, 'x']));
   for (const { way, ties } of ways) {
     const odd = ties.find((one) => !tie.safeParse(fillAll(one, values)).success);

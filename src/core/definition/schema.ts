@@ -12,7 +12,7 @@ const packageNeed = z.strictObject({
   workspace: z.optional(z.enum(['own', 'root'])),
 });
 
-const choice = z.strictObject({
+const textChoice = z.strictObject({
   kind: z.literal('text'),
   ask: z.string(),
   /** What the text may be: one word of lower-case letters, a name, or anything on one line. */
@@ -21,6 +21,16 @@ const choice = z.strictObject({
   /** `on-request`: only `--choose` gives it another value than its default. */
   asked: z.enum(['always', 'on-request']),
 });
+
+/** A secret: asked for without an echo, or given in the environment or a file; written into an environment file only. */
+const secretChoice = z.strictObject({
+  kind: z.literal('secret'),
+  ask: z.string(),
+  /** `random`: where nobody gives it, it is made. */
+  make: z.optional(z.literal('random')),
+});
+
+const choice = z.discriminatedUnion('kind', [textChoice, secretChoice]);
 
 const way = z.strictObject({
   way: z.string(),
@@ -75,6 +85,7 @@ export const definition = z.strictObject({
 export type Definition = z.infer<typeof definition>;
 export type Way = z.infer<typeof way>;
 export type PackageNeed = z.infer<typeof packageNeed>;
+export type TextChoice = z.infer<typeof textChoice>;
 export type Choice = z.infer<typeof choice>;
 export type UsesSpec = z.infer<typeof usesSpec>;
 export type UsePatterns = z.infer<typeof usePatterns>;

@@ -32,8 +32,22 @@ const scriptsTie = z.strictObject({ at: z.literal('manifest.scripts'), scripts: 
 
 const linesTie = z.strictObject({ at: z.literal('ignore.lines'), lines: z.array(z.string()) });
 
+const variable = z.strictObject({
+  /** Its value, or with `secret` the choice that asks for it. */
+  value: z.optional(z.string()),
+  secret: z.optional(z.string()),
+  /** What the example file has in its place; nothing where it says nothing. */
+  example: z.optional(z.string()),
+  comment: z.optional(z.string()),
+});
+
+const environmentTie = z.strictObject({
+  at: z.literal('environment.file'),
+  variables: z.record(z.string().check(z.regex(/^[A-Za-z_]\w*$/)), variable),
+});
+
 /** One statement of a definition: at this joint, put this. */
-export const tie = z.discriminatedUnion('at', [callTie, sheetTie, bootTie, scriptsTie, linesTie]);
+export const tie = z.discriminatedUnion('at', [callTie, sheetTie, bootTie, scriptsTie, linesTie, environmentTie]);
 
 export type Tie = z.infer<typeof tie>;
 export type CallTie = z.infer<typeof callTie>;

@@ -12,6 +12,8 @@ export interface DotenvOperation {
   value: string;
   any?: boolean | undefined;
   replace?: string | undefined;
+  /** Its value is a secret, asked for by this choice: here stands only a token for it. */
+  secret?: string | undefined;
   /** A comment to stand above a new key, one line. */
   comment?: string | undefined;
 }
@@ -25,9 +27,10 @@ interface EnvironmentLine {
 }
 
 export const dotenv: Format<DotenvOperation> = {
-  edit(text, { key, value, any, comment, replace }, around) {
+  edit(text, { key, value, any, comment, replace, secret }, around) {
     const line = quoteValue(value);
-    const handwork = `Put the line ${key}=${line ?? '…'} into ${around.file}.`;
+    const shown = secret === undefined ? line : undefined;
+    const handwork = `Put the line ${key}=${shown ?? '…'} into ${around.file}.`;
     if (!/^[A-Za-z_][\w.]*$/.test(key))
       return refused(text, undefined, `"${key}" cannot be the name of a variable`, handwork);
     if (line === undefined)
@@ -113,7 +116,7 @@ function readValue(text: string, at: number): { value: string; end: number } {
 }
 
 /** A value as it can stand in the file; undefined where no quotes can hold it. */
-function quoteValue(value: string): string | undefined {
+export function quoteValue(value: string): string | undefined {
   if (/^[\w./:@%+,=-]*$/.test(value)) return value;
   if (!/["\\\r\n]/.test(value)) return `"${value}"`;
   if (!/['\r\n]/.test(value)) return `'${value}'`;

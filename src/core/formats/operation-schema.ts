@@ -47,6 +47,7 @@ const dotenv: z.ZodMiniType<DotenvOperation> = z.strictObject({
   value: text,
   any: flag,
   replace: z.optional(text),
+  secret: z.optional(text),
   comment: z.optional(text),
 });
 

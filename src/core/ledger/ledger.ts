@@ -58,12 +58,13 @@ export async function allLedgers(reader: Reader, host: HostPlace): Promise<Ledge
 export function renderLedger(record: Ledger): string {
   const { workspace, edits, integration, title, way, choices, packages, proofs, uses } = record;
   const prefix = workspace === '.' ? '' : `${workspace}/`;
-  const shown = edits.map(({ file, format, operation, seed, made, splices }) => ({
+  const shown = edits.map(({ file, format, operation, seed, made, private: hidden, splices }) => ({
     ...(file.startsWith(prefix) ? { file: file.slice(prefix.length) } : { file, of: 'host' }),
     format,
     operation,
     ...(seed === undefined ? {} : { seed }),
     ...(made ? { made } : {}),
+    ...(hidden ? { private: true } : {}),
     splices,
   }));
   const value = { ledger: 1, integration, title, way, choices, packages, edits: shown, proofs, uses };

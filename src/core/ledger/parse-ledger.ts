@@ -22,6 +22,8 @@ const edit = z.strictObject({
   seed: z.optional(z.string()),
   /** The file was made by this edit. */
   made: z.optional(z.boolean()),
+  /** The file holds secrets. */
+  private: z.optional(z.boolean()),
   /** What was done; empty where it was there already and so is not Ligament's to take out. */
   splices: z.array(splice),
 });

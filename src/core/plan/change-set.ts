@@ -1,5 +1,6 @@
 import type { ChosenPackage } from '../resolve/packages.ts';
 import type { Use } from './find-uses.ts';
+import type { SecretNeed } from './secrets.ts';
 import type { ProofTask } from '../prove/proof.ts';
 
 export interface FileChange {
@@ -9,8 +10,11 @@ export interface FileChange {
   before: Uint8Array | undefined;
   /** The bytes afterwards; undefined where the file goes. */
   after: Uint8Array | undefined;
-  /** `record`: Ligament's own; `lockfile`: put back as it was, then checked by the package manager. */
-  role: 'host' | 'record' | 'lockfile';
+  /**
+   * `record`: Ligament's own; `lockfile`: put back as it was, then checked by the package manager; `private`: the host's, with
+   * secrets in it.
+   */
+  role: 'host' | 'record' | 'lockfile' | 'private';
 }
 
 export interface CommandStep {
@@ -49,6 +53,8 @@ export interface ChangeSet {
   tell: string[];
   /** Number of the change in the history that this one takes back. */
   undoes?: number;
+  /** Secrets that are needed to make it: the files have tokens for them. */
+  secrets?: SecretNeed[] | undefined;
   /** Places in the host's own sources that will miss what goes. */
   uses?: Use[] | undefined;
   /** What the developer should know before agreeing. */

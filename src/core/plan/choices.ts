@@ -1,7 +1,7 @@
-import type { Choice, Definition } from '../definition/schema.ts';
+import type { Definition, TextChoice } from '../definition/schema.ts';
 import { EXIT, Problem } from '../problem.ts';
 
-const FORMS: Record<Choice['form'], { test: RegExp; words: string }> = {
+const FORMS: Record<TextChoice['form'], { test: RegExp; words: string }> = {
   lowercase: { test: /^[a-z]{0,40}$/, words: 'one word of lower-case letters' },
   name: { test: /^[A-Za-z][\w-]{0,80}$/, words: 'a name: letters, digits, - and _' },
   line: { test: /^[^\r\n]{0,500}$/, words: 'a text on one line' },
@@ -26,15 +26,34 @@ export function resolveChoices(
     }
   }
   return Object.fromEntries(
-    Object.entries(known).map(([key, choice]) => {
+    Object.entries(known).flatMap(([key, choice]): [string, string][] => {
+      if (choice.kind === 'secret') {
+        if (Object.hasOwn(given, key)) throw openSecret(key);
+        return [];
+      }
       const value = given[key] ?? choice.default;
       const { test, words } = FORMS[choice.form];
       if (!test.test(value)) throw wrong(`The choice ${key} cannot be "${value}"`, `it must be ${words}`);
-      return [key, value];
+      return [[key, value]];
     }),
   );
 }
 
 function wrong(what: string, why: string): Problem {
   return new Problem({ status: EXIT.wrongUsage, what, why, next: 'Give choices as --choose key=value.' });
+}
+
+/** Arguments are seen by everybody on the machine, and the shell keeps them. */
+function openSecret(key: string): Problem {
+  return new Problem({
+    status: EXIT.wrongUsage,
+    what: `The secret ${key} cannot be given as an argument`,
+    why: 'others could read it there, and the shell keeps it',
+    next: `Put it into the environment as ${secretVariable(key)}, or into a file: --secret-file ${key}=path. Nothing was changed.`,
+  });
+}
+
+/** The variable of Ligament's own environment by which a secret can be given. */
+export function secretVariable(choice: string): string {
+  return `LIGAMENT_SECRET_${choice.replaceAll(/\W/g, '_').toUpperCase()}`;
 }

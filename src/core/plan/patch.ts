@@ -1,5 +1,6 @@
 import { structuredPatch } from 'diff';
 import { decode } from '../doors/text.ts';
+import { withoutValues } from '../formats/environment-secrets.ts';
 import type { FileChange } from './change-set.ts';
 
 /** One changed file as lines of a unified diff, without the file's headings. */
@@ -10,9 +11,11 @@ export interface FileDiff {
 }
 
 /** The unified diff of one file (the format of POSIX `diff -u`). */
-export function diffFile({ file, before, after }: FileChange): FileDiff {
+export function diffFile({ file, before, after, role }: FileChange): FileDiff {
+  const shown = (bytes: Uint8Array | undefined): string =>
+    role === 'private' ? withoutValues(textOf(bytes)) : textOf(bytes);
   const state = before === undefined ? 'new' : after === undefined ? 'gone' : 'changed';
-  const patch = structuredPatch(file, file, textOf(before), textOf(after), '', '', { context: 3 });
+  const patch = structuredPatch(file, file, shown(before), shown(after), '', '', { context: 3 });
   const lines = patch.hunks.flatMap(({ oldStart, oldLines, newStart, newLines, lines: body }) => [
     `@@ -${range(oldStart, oldLines)} +${range(newStart, newLines)} @@`,
     ...body,
@@ -22,7 +25,11 @@ export function diffFile({ file, before, after }: FileChange): FileDiff {
 
 /** A patch of all files that `git apply` accepts, run in the host's root (git-diff(1), "Generating patch text with -p"). */
 export function renderPatch(files: readonly FileChange[]): string {
-  return files.map((change) => renderFile(change)).join('');
+  // A file with secrets is left out: without its values no patch would fit.
+  return files
+    .filter(({ role }) => role !== 'private')
+    .map((change) => renderFile(change))
+    .join('');
 }
 
 function renderFile(change: FileChange): string {

@@ -20,6 +20,7 @@ import { manifestEdits, packageWarnings } from './manifest-edits.ts';
 import { alreadyThere, planFiles } from './plan-files.ts';
 import { ownerOf } from './replay.ts';
 import { usePatternsOf } from './use-patterns.ts';
+import { refuseTracked, secretsNeeded, type SecretNeed } from './secrets.ts';
 import { takeWay } from './take-way.ts';
 import { changeTitle } from './title.ts';
 import { versionsTogether } from './versions-together.ts';
@@ -69,6 +70,7 @@ async function planInTurn(
   const files: FileChange[] = [];
   const leftOut: string[] = [];
   const proofs: ChangeSet['proofs'] = [];
+  const secrets: SecretNeed[] = [];
   const tell = new Set<string>();
   const groups = groupBy(requests, ({ definition }) => definition.integration);
   for (const [index, group] of [...groups.values()].entries()) {
@@ -78,9 +80,11 @@ async function planInTurn(
     parts.push(...planned.parts);
     files.push(...planned.files);
     proofs.push(...planned.proofs);
+    secrets.push(...planned.secrets);
     group[0]?.definition.tell?.forEach((line) => tell.add(line));
   }
   checkTaken(parts, wishes.take);
+  await refuseTracked(context.doors.processes, context.host.root, secrets);
   const joined = joinFiles(files);
   return {
     kind: 'attach',
@@ -90,6 +94,7 @@ async function planInTurn(
     dropped: [],
     install: installStep(context, joined, 'installs the packages and updates the lockfile'),
     proofs,
+    secrets,
     tell: [...tell],
     warnings: [...leftOut, ...packageWarnings(parts, wishes.movePackages)],
   };
@@ -154,7 +159,7 @@ async function decide(context: Context, request: AttachRequest, wishes: Wishes):
 async function planGroup(
   context: Context,
   decided: readonly Decided[],
-): Promise<{ parts: AttachedPart[]; files: FileChange[]; proofs: ChangeSet['proofs'] }> {
+): Promise<{ parts: AttachedPart[]; files: FileChange[]; proofs: ChangeSet['proofs']; secrets: SecretNeed[] }> {
   const owner = ({ request }: Decided): string =>
     ownerOf({ integration: request.definition.integration, workspace: request.workspace });
   const planned = await planFiles(
@@ -169,6 +174,7 @@ async function planGroup(
   const parts: AttachedPart[] = [];
   const files = [...planned.files];
   const proofs: ChangeSet['proofs'] = [];
+  const secrets: SecretNeed[] = [];
   for (const one of decided) {
     const made = planned.made.get(owner(one)) ?? [];
     const { definition, workspace } = one.request;
@@ -187,11 +193,12 @@ async function planGroup(
     };
     const record = ledgerFile(workspace, definition.integration);
     files.push({ file: record, before: undefined, after: encode(renderLedger(ledger)), role: 'record' });
+    secrets.push(...secretsNeeded(made, definition));
     parts.push(partOf(one, alreadyThere(made)));
     const { integration, title } = definition;
     proofs.push(...definition.proofs.map((spec) => ({ integration, title, workspace, choices: one.choices, spec })));
   }
-  return { parts, files, proofs };
+  return { parts, files, proofs, secrets };
 }
 
 function partOf({ request, facts, stack, way, packages, reasons }: Decided, already: string[]): AttachedPart {

@@ -13,6 +13,7 @@ import { installStep } from './install-step.ts';
 import { checkPath } from './paths.ts';
 import { changeTitle } from './title.ts';
 import { updatedRecords } from './plan-files.ts';
+import { hideSecrets } from './secrets.ts';
 import { editsOn, makeEdits, withoutEdits, type Replayed } from './replay.ts';
 
 /**
@@ -27,13 +28,20 @@ export async function planDetach(context: Context, going: readonly Ledger[]): Pr
   for (const file of new Set(going.flatMap((ledger) => ledger.edits.map((edit) => edit.file)))) {
     checkPath(context.reader, context.host.root, file);
     const { place, before } = await findPlace(context, file, going);
-    const text = before && decode(before);
-    if (before && text === undefined)
+    const open = before && decode(before);
+    if (before && open === undefined)
       throw cannot(place, 'the file is not UTF-8 text any more', `Take what is needed out of ${place} by hand.`);
     if (place !== file) warnings.push(`${file} is ${place} now: taken out there.`);
+    const edits = editsOn(file, [...going, ...staying]).map(({ edit }) => edit);
+    const { text, reveal } = hideSecrets(open, edits);
     const left = await takeOut(context, { file, place, text, going, staying, warnings });
     for (const { owner, edit } of left.made) updated.set(owner, [...(updated.get(owner) ?? []), edit]);
-    files.push({ file: place, before, after: left.text === undefined ? undefined : encode(left.text), role: 'host' });
+    files.push({
+      file: place,
+      before,
+      after: left.text === undefined ? undefined : encode(reveal(left.text)),
+      role: edits.some((edit) => edit.private) ? 'private' : 'host',
+    });
   }
   for (const ledger of going) {
     const file = ledgerFile(ledger.workspace, ledger.integration);

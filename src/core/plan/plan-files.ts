@@ -7,6 +7,7 @@ import { ledgerFile, renderLedger, type Ledger, type MadeEdit } from '../ledger/
 import type { CodeStyle } from '../text/code-style.ts';
 import type { FileChange } from './change-set.ts';
 import { checkPath } from './paths.ts';
+import { hideSecrets } from './secrets.ts';
 import {
   editsOn,
   inOrder,
@@ -46,11 +47,15 @@ export async function planFiles(
     if (!first || !style) continue;
     checkPath(context.reader, context.host.root, file);
     const bytes = context.reader.read(path.join(context.host.root, file));
-    const text = bytes && decode(bytes);
-    if (bytes && text === undefined) {
+    const open = bytes && decode(bytes);
+    if (bytes && open === undefined) {
       return { ...first, refusal: { reason: 'the file is not UTF-8 text', handwork: `Convert ${file} to UTF-8.` } };
     }
     const others = editsOn(file, context.ledgers);
+    const { text, reveal } = hideSecrets(
+      open,
+      others.map(({ edit }) => edit),
+    );
     const outcome =
       (await replayAll(file, text, others, own, style)) ?? (await makeEdits(file, text, inOrder(own), style));
     if ('refusal' in outcome) return outcome;
@@ -63,8 +68,8 @@ export async function planFiles(
     files.push({
       file,
       before: bytes,
-      after: outcome.text === undefined ? undefined : encode(outcome.text),
-      role: 'host',
+      after: outcome.text === undefined ? undefined : encode(reveal(outcome.text)),
+      role: [...own, ...others].some(({ edit }) => edit.private) ? 'private' : 'host',
     });
   }
   for (const { owner, edits } of additions) {

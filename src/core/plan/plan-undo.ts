@@ -17,6 +17,10 @@ export async function planUndo(context: Context, history: History, entry: Histor
   const moved: string[] = [];
   const files: FileChange[] = [];
   for (const { file, before, after, role } of entry.files) {
+    if (role === 'private') {
+      moved.push(file);
+      continue;
+    }
     const now = context.reader.read(path.join(context.host.root, file));
     const image = before === null ? undefined : history.image(entry, before);
     if (before !== null && image === undefined) throw lost(entry, file);
@@ -51,11 +55,12 @@ export async function planUndo(context: Context, history: History, entry: Histor
 async function undoByLedger(context: Context, entry: HistoryEntry, moved: readonly string[]): Promise<ChangeSet> {
   const ledgers = ledgersOf(context, entry);
   if (entry.kind === 'attach' && ledgers.length === entry.parts.length) return planDetach(context, ledgers);
+  const secret = entry.files.find(({ role }) => role === 'private')?.file;
   throw new Problem({
     status: EXIT.refused,
     what: `The last change cannot be taken back: ${entry.title}`,
     ...(moved[0] === undefined ? {} : { where: { file: moved[0] } }),
-    why: `${moved.join(', ')} changed since`,
+    why: secret ? `what ${secret} held was kept nowhere` : `${moved.join(', ')} changed since`,
     next:
       entry.kind === 'detach' ? 'Nothing was changed. Attach the integration again instead.' : 'Nothing was changed.',
   });

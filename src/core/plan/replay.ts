@@ -3,6 +3,7 @@ import type { Refusal } from '../formats/format.ts';
 import type { Edit } from '../joints.ts';
 import type { Ledger, MadeEdit } from '../ledger/ledger.ts';
 import type { CodeStyle } from '../text/code-style.ts';
+import { hideSecrets } from './secrets.ts';
 import { recordSplices, takeBackSplices } from '../text/splices.ts';
 
 /** An edit with the ledger that it belongs to; the order of owners is the order in which edits are made in a file. */
@@ -48,7 +49,10 @@ export function withoutEdits(
   text: string | undefined,
   edits: readonly OwnedEdit[],
 ): { text: string | undefined } | 'lost' {
-  let current = text;
+  let current = hideSecrets(
+    text,
+    edits.map(({ edit }) => edit),
+  ).text;
   for (const { edit } of [...edits].reverse()) {
     const splices = edit.splices ?? [];
     if (splices.length > 0) {
@@ -87,7 +91,7 @@ export async function makeEdits(
     }
     const outcome = await editText(current, plain, { file, style });
     if (outcome.kind === 'refused') return { owner, edit: plain, refusal: outcome.refusal };
-    const splices = outcome.kind === 'edited' ? recordSplices(current, outcome.splices) : [];
+    const splices = outcome.kind === 'edited' ? recordSplices(current, outcome.splices, edit.private) : [];
     if (outcome.kind === 'edited') current = outcome.text;
     const seeded = makes ? { seed: seed ?? '', made: true } : {};
     made.push({ owner, edit: { ...plain, ...seeded, splices } });

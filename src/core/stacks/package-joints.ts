@@ -1,11 +1,12 @@
 import { joinPointer } from '../formats/json-pointer.ts';
-import type { Joint } from '../joints.ts';
+import { secretToken } from '../formats/environment-secrets.ts';
+import type { Edit, Joint } from '../joints.ts';
 import { positionAt } from '../text/positions.ts';
 import type { Ground } from './stack.ts';
 
 /** The joints that every package has, whatever it is built with. */
 export function packageJoints(ground: Ground): Joint[] {
-  return [scriptsJoint(ground), ignoreJoint(ground)];
+  return [scriptsJoint(ground), environmentJoint(ground), ignoreJoint(ground)];
 }
 
 function scriptsJoint(ground: Ground): Joint {
@@ -26,6 +27,44 @@ function scriptsJoint(ground: Ground): Joint {
         operation: { op: 'set', pointer: joinPointer(['scripts', name]), value, behind: ['type', 'version', 'name'] },
       }));
     },
+  };
+}
+
+/** The variables of one's own machine, with an example of them for others and a line that keeps them out of version control. */
+function environmentJoint(ground: Ground): Joint {
+  const file = ground.first(['.env', '.env.local'].map((name) => ground.inHost(name))) ?? ground.inHost('.env');
+  const examples = ['.env.example', '.env.sample', '.env.template'].map((name) => ground.inHost(name));
+  const example = ground.first(examples) ?? ground.inHost('.env.example');
+  const present = ground.has(file);
+  const ignore = ignoreJoint(ground);
+  return {
+    name: 'environment.file',
+    state: present ? 'present' : 'makeable',
+    file,
+    detail: present ? 'an environment file' : 'a new environment file',
+    tie(tie) {
+      if (tie.at !== 'environment.file') return [];
+      const name = file.slice(file.lastIndexOf('/') + 1);
+      const variables = Object.entries(tie.variables);
+      return [
+        ...ignore.tie({ at: 'ignore.lines', lines: [name] }),
+        ...variables.map(([key, { example: value = '', comment }]) => environmentEdit(example, key, value, comment)),
+        ...variables.map(([key, { value = '', secret, comment }]) => ({
+          ...environmentEdit(file, key, secret === undefined ? value : secretToken(key), comment, secret),
+          private: true,
+        })),
+      ];
+    },
+  };
+}
+
+function environmentEdit(file: string, key: string, value: string, comment?: string, secret?: string): Edit {
+  return {
+    file,
+    format: 'dotenv',
+    // What somebody has set already is their own.
+    operation: { op: 'set', key, value, any: true, ...(secret && { secret }), ...(comment && { comment }) },
+    seed: '',
   };
 }
 

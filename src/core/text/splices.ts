@@ -35,16 +35,19 @@ export function applySplices(text: string, splices: readonly Splice[]): string {
   return parts.join('');
 }
 
-/** What the ledger keeps of splices that were applied to `text`, which is the text before them. */
-export function recordSplices(text: string, splices: readonly Splice[]): SpliceRecord[] {
+/**
+ * What the ledger keeps of splices that were applied to `text`, which is the text before them. `alone`: without what stands
+ * around them.
+ */
+export function recordSplices(text: string, splices: readonly Splice[], alone = false): SpliceRecord[] {
   const edited = applySplices(text, splices);
   let shift = 0;
   return inOrder(splices).map((splice) => {
     const start = splice.at + shift;
     const end = start + splice.inserted.length;
     shift += splice.inserted.length - splice.removed.length;
-    const before = contextBefore(edited, start);
-    const after = contextAfter(edited, end);
+    const before = alone ? '' : contextBefore(edited, start);
+    const after = alone ? '' : contextAfter(edited, end);
     const places = occurrences(edited, before + splice.inserted + after);
     const nth = places.indexOf(start - before.length);
     return {
