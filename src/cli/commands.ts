@@ -121,6 +121,11 @@ function changing(y: Argv, command: Command): Argv {
             requiresArg: true,
             describe: 'Answer a choice, as key=value',
           })
+          .option('allow-commands', {
+            type: 'boolean',
+            default: false,
+            describe: 'Let definitions that did not come with Ligament run their commands',
+          })
           .option('secret-file', {
             type: 'string',
             array: true,

@@ -1,5 +1,5 @@
 import pc from 'picocolors';
-import { loadDefinition } from '../../core/definition/catalog.ts';
+import { isPath, loadDefinition } from '../../core/definition/catalog.ts';
 import type { AttachRequest } from '../../core/plan/attach-request.ts';
 import { planAttach } from '../../core/plan/plan-attach.ts';
 import { renderPatch } from '../../core/plan/patch.ts';
@@ -44,7 +44,7 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
           (ledger) => ledger.integration === definition.integration && ledger.workspace === folder,
         );
         if (held) already.push({ integration: definition.integration, workspace: name });
-        else requests.push({ definition, workspace: folder, choices });
+        else requests.push({ definition, workspace: folder, choices, foreign: isPath(id) });
       }
     }
     for (const { integration, workspace } of already)

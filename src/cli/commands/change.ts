@@ -7,8 +7,7 @@ import type { History } from '../../core/apply/history.ts';
 import type { HostLock } from '../../core/apply/lock.ts';
 import { openHost, readContext, type Context } from '../../core/context.ts';
 import type { ChangeSet, FileChange } from '../../core/plan/change-set.ts';
-import { withSecrets, type SecretNeed } from '../../core/plan/secrets.ts';
-import { diffFile } from '../../core/plan/patch.ts';
+import { changeDocument } from '../render/change-document.ts';
 import type { Doors, ProcessDoor } from '../../core/ports.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
 import { prove as proveTask } from '../../core/prove/prove.ts';
@@ -21,6 +20,7 @@ import type { Output } from '../output.ts';
 import { recoveredInWords } from '../render/recovered.ts';
 import { renderChangeSet } from '../render/change-set.ts';
 import { printable } from '../render/printable.ts';
+import { agreed, checkCommands, filledIn } from './consent.ts';
 import { catalogFolder, interruption, openDoors, type GlobalOptions } from '../session.ts';
 
 export interface ChangeOptions extends GlobalOptions {
@@ -28,6 +28,7 @@ export interface ChangeOptions extends GlobalOptions {
   install: boolean;
   offline: boolean;
   commit: boolean;
+  allowCommands?: boolean;
   recover: boolean;
   /** Files that hold secrets, by their choices. */
   secretFiles?: Record<string, string>;
@@ -148,14 +149,13 @@ export async function carryOut(
     output.document(EXIT.done, { preview: true, changes: changeDocument(changes) });
     return EXIT.done;
   }
+  checkCommands(changes, options);
   if (!options.yes && !(await agreed(changes))) {
     output.note('Nothing was changed.');
     output.document(EXIT.done, { agreed: false });
     return EXIT.done;
   }
-  const needs = changes.secrets ?? [];
-  const real: ChangeSet =
-    needs.length === 0 ? changes : { ...changes, files: withSecrets(changes.files, await secrets(needs, options)) };
+  const real = await filledIn(changes, options);
   if (options.install && changes.install) await checkManager(context);
   const managed = [context.facts.manager.lockfile, ...context.facts.manager.alsoWrites];
   const touched = [...changes.files.map(({ file }) => file), ...(changes.install && options.install ? managed : [])];
@@ -181,11 +181,6 @@ export async function carryOut(
   return EXIT.done;
 }
 
-async function secrets(needs: readonly SecretNeed[], options: ChangeOptions): Promise<Map<string, string>> {
-  const { secretValues } = await import('../secrets.ts');
-  return secretValues(needs, options.secretFiles ?? {});
-}
-
 /** Commits a change that was made; tells how that went. */
 async function commit({ doors, host }: Context, title: string, touched: readonly string[]): Promise<string> {
   const result = await commitChange(doors, host.root, title, touched);
@@ -208,6 +203,9 @@ function conclude(
       : 'the installed packages do not match the manifest yet';
   if (changes.install && !options.install)
     next.unshift(`Run ${[changes.install.command, ...changes.install.args].join(' ')}: ${left}.`);
+  if (!options.install)
+    for (const { program, args, workspace, purpose } of changes.commands ?? [])
+      next.push(`Run in ${workspace}: ${[program, ...args].join(' ')} (${purpose}).`);
   if (leftByHand(changes)) next.unshift(`Run ${context.facts.manager.name} install: ${left}.`);
   if (changes.proofs.length > 0 && applied.proofs.length === 0) next.push('Not proved yet: ligament prove does it.');
   output.say('');
@@ -233,42 +231,14 @@ function leftByHand(changes: ChangeSet): boolean {
   );
 }
 
-/** A change set for programs; docs/json-output.md describes it. */
-function changeDocument(changes: ChangeSet): Record<string, unknown> {
-  const { kind, title, parts, dropped, install, proofs, warnings, files, uses = [] } = changes;
-  return {
-    kind,
-    title,
-    parts,
-    dropped,
-    install: install ?? null,
-    proofs: proofs.map(({ integration, workspace, spec }) => ({ integration, workspace, proof: spec.proof })),
-    secrets: (changes.secrets ?? []).map(({ choice, variable, file }) => ({ choice, variable, file })),
-    uses,
-    warnings,
-    files: files.map((change) => ({ role: change.role, ...diffFile(change) })),
-  };
-}
-
-async function agreed({ uses = [] }: ChangeSet): Promise<boolean> {
-  if (!process.stdin.isTTY || process.env.CI) {
-    throw new Problem({
-      status: EXIT.wrongUsage,
-      what: 'This needs your agreement, and there is no terminal to ask at',
-      next: 'Agree beforehand with --yes, or look first with --preview. Nothing was changed.',
-    });
-  }
-  const { confirmed } = await import('../ask.ts');
-  const places = uses.length === 1 ? 'one place' : `${uses.length} places`;
-  return confirmed(uses.length === 0 ? 'Make these changes?' : `Take it out, although it is still used in ${places}?`);
-}
-
 function tell(event: ApplyEvent, output: Output): void {
   switch (event.step) {
     case 'writing':
       return output.note(pc.dim(`\nwriting ${event.files} files`));
     case 'installing':
       return output.note(pc.dim(`running ${event.command}`));
+    case 'running':
+      return output.note(pc.dim(`running ${printable(event.command)}`));
     case 'proving':
       return output.note(pc.dim(`proving ${printable(event.task.title)} in a scratch copy`));
     case 'putting back':

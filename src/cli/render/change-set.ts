@@ -171,8 +171,13 @@ function linesOf(bytes: Uint8Array | undefined): number {
   );
 }
 
-function commands({ install, proofs }: ChangeSet): string {
+function commands({ install, proofs, commands: own = [] }: ChangeSet): string {
   const rows = install ? [[`  ${[install.command, ...install.args].join(' ')}`, pc.dim(install.purpose)]] : [];
+  for (const { program, args, purpose, workspace, foreign } of own) {
+    const where = workspace === '.' ? '' : `, in ${workspace}`;
+    const needs = foreign ? '; needs --allow-commands' : '';
+    rows.push([`  ${printable([program, ...args].join(' '))}`, pc.dim(printable(`${purpose}${where}${needs}`))]);
+  }
   if (proofs.length > 0) rows.push(['  the build script', pc.dim('in a scratch copy, never in the project')]);
   return columns(rows).join('\n');
 }

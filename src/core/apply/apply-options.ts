@@ -4,6 +4,7 @@ import type { ProofResult, ProofTask } from '../prove/proof.ts';
 export type ApplyEvent =
   | { step: 'writing'; files: number }
   | { step: 'installing'; command: string }
+  | { step: 'running'; command: string }
   | { step: 'proving'; task: ProofTask }
   | { step: 'putting back' }
   | { step: 'done' };

@@ -6,6 +6,7 @@ import type { ProofResult } from '../prove/proof.ts';
 import { hashOf } from './hash.ts';
 import type { ApplyOptions } from './apply-options.ts';
 import { install } from './install.ts';
+import { runCommands } from './run-commands.ts';
 import { writeFiles } from './write-files.ts';
 import { keepHistory } from './keep-history.ts';
 import { JOURNAL_FOLDER, readJournal, recoveryNeeded, writeJournal, type Journal } from './journal.ts';
@@ -30,8 +31,9 @@ export async function apply(doors: Doors, changes: ChangeSet, options: ApplyOpti
   const journal = openJournal(doors, changes, options);
   try {
     options.onEvent({ step: 'writing', files: changes.files.length });
-    writeFiles(files, root, changes.files);
+    writeFiles(files, root, changes.files, changes.kind);
     const installNotes = await install(doors, changes, options, journal);
+    await runCommands(doors, changes, options, journal);
     const proofs = await prove(doors, changes, options, journal);
     settle(files, root, journal);
     const notes = [...finish(doors, root, journal), ...installNotes];
@@ -91,12 +93,9 @@ function checkUnchanged(files: FileDoor, root: string, changes: readonly FileCha
   }
 }
 
-function openJournal(
-  { files, clock }: Doors,
-  changes: ChangeSet,
-  { root, workspaces, managed, install: installs }: ApplyOptions,
-): Journal {
-  const watched = watchedFiles(files, root, changes, installs ? managed : []);
+function openJournal({ files, clock }: Doors, changes: ChangeSet, options: ApplyOptions): Journal {
+  const { root, workspaces, install: installs } = options;
+  const watched = watchedFiles(files, root, changes, options);
   const folder = path.join(root, JOURNAL_FOLDER);
   const journal: Journal = {
     journal: 1,
@@ -114,7 +113,7 @@ function openJournal(
       after: after === 'manager' ? null : hashOf(after),
       spare: temporaryFiles(files, root, file),
     })),
-    folders: foldersToMake(files, root, changes.files),
+    folders: foldersToMake(files, root, watched),
     install: installs && changes.install ? { command: changes.install.command, args: changes.install.args } : null,
     tree: treeState(files, root, workspaces),
   };
@@ -142,10 +141,24 @@ interface Watched {
   after: Uint8Array | undefined | 'manager';
 }
 
-/** The files of the change set, and those that the manager will write. */
-function watchedFiles(files: FileDoor, root: string, changes: ChangeSet, managed: readonly string[]): Watched[] {
-  if (!changes.install) return changes.files;
-  const rest = changes.files.filter(({ file }) => !managed.includes(file));
+/** The files of the change set, those that the manager will write, and those that commands will. */
+function watchedFiles(files: FileDoor, root: string, changes: ChangeSet, options: ApplyOptions): Watched[] {
+  const commands = options.install ? (changes.commands ?? []) : [];
+  const records = new Set(commands.map(({ record }) => record));
+  const written = new Set(commands.flatMap(({ writes }) => writes));
+  const own = changes.files
+    .filter(({ file }) => !written.has(file))
+    .map((change): Watched => (records.has(change.file) ? { ...change, after: 'manager' } : change));
+  const byCommands = [...written].map((file): Watched => ({
+    file,
+    role: 'host',
+    before: files.read(path.join(root, file)),
+    after: 'manager',
+  }));
+  const all = [...own, ...byCommands];
+  if (!changes.install || !options.install) return all;
+  const { managed } = options;
+  const rest = all.filter(({ file }) => !managed.includes(file));
   const byManager = managed.map((file): Watched => ({
     file,
     role: 'lockfile',
@@ -155,7 +168,7 @@ function watchedFiles(files: FileDoor, root: string, changes: ChangeSet, managed
   return [...rest, ...byManager];
 }
 
-function foldersToMake(files: FileDoor, root: string, changes: readonly FileChange[]): string[] {
+function foldersToMake(files: FileDoor, root: string, changes: readonly Watched[]): string[] {
   const folders = new Set<string>();
   for (const { file, after } of changes) {
     if (after === undefined) continue;

@@ -35,6 +35,7 @@ export async function install(
     doors.files,
     root,
     changes.files.filter((change) => change.role === 'lockfile' && !isAs(doors.files, root, change)),
+    changes.kind,
   );
   return newlyBlocked(doors.files, root, journal, command as ManagerName, `${result.stdout}\n${result.stderr}`);
 }

@@ -21,7 +21,7 @@ const journalSchema = z.strictObject({
    * How far the change has come. `installing`: the manager may be at work, so that nobody knows what is installed.
    * `settled`: all is done, only the journal is left to be dropped.
    */
-  phase: z.enum(['writing', 'installing', 'installed', 'proving', 'settled']),
+  phase: z.enum(['writing', 'installing', 'installed', 'running', 'proving', 'settled']),
   files: z.array(
     z.strictObject({
       file: z.string(),

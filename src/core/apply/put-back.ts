@@ -21,9 +21,10 @@ export async function putBack(doors: Doors, root: string, journal: Journal): Pro
   const restored: string[] = [];
   const kept: string[] = [];
   // What is new goes first: on a full disk it makes the room for the rest.
-  // And secrets before the line by which version control passes them over.
+  // And secrets go before the line by which version control passes them over, and come back after it.
+  const secrets = journal.kind === 'attach' ? 0 : 3;
   const rank = ({ before, role }: Journal['files'][number]): number =>
-    role === 'private' ? 0 : before === null ? 1 : 2;
+    role === 'private' ? secrets : before === null ? 1 : 2;
   for (const entry of [...journal.files].sort((a, b) => rank(a) - rank(b))) {
     removeLeftovers(files, root, entry);
     const target = path.join(root, entry.file);

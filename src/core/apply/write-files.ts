@@ -1,17 +1,23 @@
 import path from 'node:path';
-import type { FileChange } from '../plan/change-set.ts';
+import type { ChangeSet, FileChange } from '../plan/change-set.ts';
 import type { FileDoor } from '../ports.ts';
 
-/** Writes what some changes make of files; a file that goes takes Ligament's own emptied folders with it. */
-export function writeFiles(files: FileDoor, root: string, changes: readonly FileChange[]): void {
-  // What holds secrets comes last: by then version control has been told to pass it over.
-  const ordered = [...changes].sort((a, b) => Number(a.role === 'private') - Number(b.role === 'private'));
+/** Writes what some changes make of files; a file that goes takes the folders that it leaves empty with it. */
+export function writeFiles(
+  files: FileDoor,
+  root: string,
+  changes: readonly FileChange[],
+  kind: ChangeSet['kind'],
+): void {
+  // Secrets come after the line by which version control passes their file over, and go before it does.
+  const last = (role: FileChange['role']): number => Number((role === 'private') === (kind === 'attach'));
+  const ordered = [...changes].sort((a, b) => last(a.role) - last(b.role));
   for (const { file, after, role } of ordered) {
     const target = path.join(root, file);
     const fresh = role === 'private' && files.kind(target) === undefined;
     if (after === undefined) {
       files.removeFile(target);
-      removeEmptyRecords(files, root, file);
+      removeEmptied(files, root, file);
     } else {
       files.makeFolder(path.dirname(target));
       files.put(target, after, fresh ? 0o600 : undefined);
@@ -19,9 +25,9 @@ export function writeFiles(files: FileDoor, root: string, changes: readonly File
   }
 }
 
-/** Ligament's own folders go with the last record in them. */
-function removeEmptyRecords(files: FileDoor, root: string, file: string): void {
-  for (let folder = path.posix.dirname(file); folder.includes('.ligament'); folder = path.posix.dirname(folder)) {
+/** A file that goes is one that Ligament has made: the folders that it leaves empty go with it. */
+function removeEmptied(files: FileDoor, root: string, file: string): void {
+  for (let folder = path.posix.dirname(file); folder !== '.'; folder = path.posix.dirname(folder)) {
     if (!files.removeEmptyFolder(path.join(root, folder))) return;
   }
 }

@@ -31,12 +31,16 @@ export async function loadDefinition(
   id: string,
   { from = '.', kept }: { from?: string; kept?: KeptDefinitions } = {},
 ): Promise<Definition> {
-  if (/^\.{1,2}([\\/]|$)/.test(id) || path.isAbsolute(id))
-    return ownDefinition(reader, path.resolve(from, id), id, kept);
+  if (isPath(id)) return ownDefinition(reader, path.resolve(from, id), id, kept);
   const ids = catalogIds(reader, catalog);
   if (!ids.includes(id)) throw await unknown(id, ids);
   const text = readText(reader, path.join(catalog, id.replace('/', '+'), FILE)) ?? '';
   return definitionOf(text, `${id}/${FILE}`, kept);
+}
+
+/** Whether an integration is named by the path of its definition: then it did not ship with Ligament. */
+export function isPath(id: string): boolean {
+  return /^\.{1,2}([\\/]|$)/.test(id) || path.isAbsolute(id);
 }
 
 async function ownDefinition(

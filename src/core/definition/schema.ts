@@ -32,6 +32,16 @@ const secretChoice = z.strictObject({
 
 const choice = z.discriminatedUnion('kind', [textChoice, secretChoice]);
 
+const command = z.strictObject({
+  /** A program that one of the installed packages brings. No shell reads what is run. */
+  program: z.string().check(z.regex(/^[A-Za-z0-9][\w.-]*$/)),
+  args: z.array(z.string()),
+  /** What it is for, in a few words. */
+  purpose: z.string(),
+  /** Every file that it writes, relative to the workspace. */
+  writes: z.array(z.string()),
+});
+
 const way = z.strictObject({
   way: z.string(),
   /** In words, to stand behind "attached": "by the bundler's plugin". */
@@ -40,6 +50,8 @@ const way = z.strictObject({
   fits: z.optional(z.strictObject({ packages: z.record(z.string(), z.string()) })),
   packages: z.record(packageName, packageNeed),
   ties: z.array(tie).check(z.minLength(1)),
+  /** What is run once the packages are installed, in order, in the workspace's folder. */
+  commands: z.optional(z.array(command)),
 });
 
 export const proofSpec = z.strictObject({

@@ -24,6 +24,8 @@ export interface Ledger {
   packages: Record<string, string>;
   edits: MadeEdit[];
   proofs: ProofSpec[];
+  /** Files that its commands have made, relative to the host's root, as they were then (SHA-256). */
+  made?: { file: string; sha256: string }[] | undefined;
   /** What uses of it in the host's sources look like. */
   uses?: UsePatterns | undefined;
 }
@@ -56,17 +58,17 @@ export async function allLedgers(reader: Reader, host: HostPlace): Promise<Ledge
 
 /** The text of a ledger: the same for the same record, so that it is quiet in version control. */
 export function renderLedger(record: Ledger): string {
-  const { workspace, edits, integration, title, way, choices, packages, proofs, uses } = record;
+  const { workspace, edits, integration, title, way, choices, packages, proofs, uses, made } = record;
   const prefix = workspace === '.' ? '' : `${workspace}/`;
-  const shown = edits.map(({ file, format, operation, seed, made, private: hidden, splices }) => ({
+  const shown = edits.map(({ file, format, operation, seed, made: isNew, private: hidden, splices }) => ({
     ...(file.startsWith(prefix) ? { file: file.slice(prefix.length) } : { file, of: 'host' }),
     format,
     operation,
     ...(seed === undefined ? {} : { seed }),
-    ...(made ? { made } : {}),
+    ...(isNew ? { made: true } : {}),
     ...(hidden ? { private: true } : {}),
     splices,
   }));
-  const value = { ledger: 1, integration, title, way, choices, packages, edits: shown, proofs, uses };
+  const value = { ledger: 1, integration, title, way, choices, packages, edits: shown, proofs, uses, made };
   return `${JSON.stringify(value, null, 2)}\n`;
 }

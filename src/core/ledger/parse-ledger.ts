@@ -38,6 +38,7 @@ const ledger = z.strictObject({
   edits: z.array(edit),
   proofs: z.array(proofSpec),
   uses: z.optional(usePatterns),
+  made: z.optional(z.array(z.strictObject({ file: z.string(), sha256: z.string() }))),
 });
 
 /** Reads one ledger's text. Throws a Problem (status 2) where it is not one, or leads out of the host. */
@@ -53,7 +54,7 @@ export function parseLedger(text: string, file: string, workspace: string): Ledg
     const issue = result.error.issues[0];
     throw broken(file, `${issue?.path.join('.') || 'the record'} is not as it should be`);
   }
-  const { edits, integration, title, way, choices, packages, proofs, uses } = result.data;
+  const { edits, integration, title, way, choices, packages, proofs, uses, made } = result.data;
   return {
     integration,
     title,
@@ -63,13 +64,14 @@ export function parseLedger(text: string, file: string, workspace: string): Ledg
     packages,
     proofs,
     uses,
-    edits: edits.map(({ of, file: name, ...made }) => {
+    made,
+    edits: edits.map(({ of, file: name, ...one }) => {
       const inHost =
         of === 'host' ? path.posix.normalize(name) : path.posix.normalize(path.posix.join(workspace, name));
       if (inHost.startsWith('..') || path.posix.isAbsolute(inHost) || name.includes('\\'))
         throw broken(file, `"${name}" leads out of the host`);
-      if (!formatOperation.safeParse(made).success) throw broken(file, `the edit of ${name} is not one that is known`);
-      return { ...made, file: inHost } as MadeEdit;
+      if (!formatOperation.safeParse(one).success) throw broken(file, `the edit of ${name} is not one that is known`);
+      return { ...one, file: inHost } as MadeEdit;
     }),
   };
 }

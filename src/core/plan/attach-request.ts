@@ -7,6 +7,8 @@ export interface AttachRequest {
   workspace: string;
   /** What was chosen, by key; `way` chooses the way. */
   choices: Record<string, string>;
+  /** The definition did not ship with Ligament. */
+  foreign?: boolean;
 }
 
 export interface AttachWishes {

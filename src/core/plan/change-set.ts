@@ -24,6 +24,21 @@ export interface CommandStep {
   purpose: string;
 }
 
+/** A command of an integration: a program of an installed package, run in a workspace's folder. */
+export interface CommandRun {
+  integration: string;
+  workspace: string;
+  program: string;
+  args: string[];
+  purpose: string;
+  /** What it writes, relative to the host's root. */
+  writes: string[];
+  /** The integration's record. */
+  record: string;
+  /** Its definition did not ship with Ligament. */
+  foreign: boolean;
+}
+
 /** What one integration contributes to a change set. */
 export interface AttachedPart {
   integration: string;
@@ -49,6 +64,8 @@ export interface ChangeSet {
   /** Packages that leave a manifest, by name and workspace. */
   dropped: { name: string; workspace: string }[];
   install: CommandStep | undefined;
+  /** Run after the installation. */
+  commands?: CommandRun[] | undefined;
   proofs: ProofTask[];
   tell: string[];
   /** Number of the change in the history that this one takes back. */

@@ -12,7 +12,7 @@ import type { ChosenPackage } from '../resolve/packages.ts';
 import { readStack, type StackFacts } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 import type { AttachRequest, AttachWishes } from './attach-request.ts';
-import { joinFiles, type AttachedPart, type ChangeSet, type FileChange } from './change-set.ts';
+import { joinFiles, type AttachedPart, type ChangeSet, type CommandRun, type FileChange } from './change-set.ts';
 import { resolveChoices } from './choices.ts';
 import { refuseWithHandwork } from './handwork.ts';
 import { installStep } from './install-step.ts';
@@ -21,6 +21,7 @@ import { alreadyThere, planFiles } from './plan-files.ts';
 import { ownerOf } from './replay.ts';
 import { usePatternsOf } from './use-patterns.ts';
 import { refuseTracked, secretsNeeded, type SecretNeed } from './secrets.ts';
+import { checkPath } from './paths.ts';
 import { takeWay } from './take-way.ts';
 import { changeTitle } from './title.ts';
 import { versionsTogether } from './versions-together.ts';
@@ -71,6 +72,7 @@ async function planInTurn(
   const leftOut: string[] = [];
   const proofs: ChangeSet['proofs'] = [];
   const secrets: SecretNeed[] = [];
+  const commands: CommandRun[] = [];
   const tell = new Set<string>();
   const groups = groupBy(requests, ({ definition }) => definition.integration);
   for (const [index, group] of [...groups.values()].entries()) {
@@ -81,6 +83,7 @@ async function planInTurn(
     files.push(...planned.files);
     proofs.push(...planned.proofs);
     secrets.push(...planned.secrets);
+    commands.push(...decided.flatMap((one) => commandsOf(current, one)));
     group[0]?.definition.tell?.forEach((line) => tell.add(line));
   }
   checkTaken(parts, wishes.take);
@@ -95,6 +98,7 @@ async function planInTurn(
     install: installStep(context, joined, 'installs the packages and updates the lockfile'),
     proofs,
     secrets,
+    commands,
     tell: [...tell],
     warnings: [...leftOut, ...packageWarnings(parts, wishes.movePackages)],
   };
@@ -213,6 +217,18 @@ function partOf({ request, facts, stack, way, packages, reasons }: Decided, alre
     packages,
     already,
   };
+}
+
+/** Throws a Problem (status 3) for a command that writes outside of the host. */
+function commandsOf({ reader, host }: Context, { request, way, choices }: Decided): CommandRun[] {
+  const { definition, workspace, foreign = false } = request;
+  return (way.commands ?? []).map((command) => {
+    const { program, args, purpose, writes } = fillAll(command, choices);
+    const files = writes.map((file) => path.posix.join(workspace, file));
+    for (const file of files) checkPath(reader, host.root, file);
+    const record = ledgerFile(workspace, definition.integration);
+    return { integration: definition.integration, workspace, program, args, purpose, writes: files, record, foreign };
+  });
 }
 
 function tieEdits(way: Way, stack: StackFacts, choices: Record<string, string>): Edit[] {

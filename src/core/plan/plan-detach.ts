@@ -13,6 +13,7 @@ import { installStep } from './install-step.ts';
 import { checkPath } from './paths.ts';
 import { changeTitle } from './title.ts';
 import { updatedRecords } from './plan-files.ts';
+import { hashOf } from '../apply/hash.ts';
 import { hideSecrets } from './secrets.ts';
 import { editsOn, makeEdits, withoutEdits, type Replayed } from './replay.ts';
 
@@ -43,15 +44,8 @@ export async function planDetach(context: Context, going: readonly Ledger[]): Pr
       role: edits.some((edit) => edit.private) ? 'private' : 'host',
     });
   }
-  for (const ledger of going) {
-    const file = ledgerFile(ledger.workspace, ledger.integration);
-    files.push({
-      file,
-      before: context.reader.read(path.join(context.host.root, file)),
-      after: undefined,
-      role: 'record',
-    });
-  }
+  files.push(...madeFiles(context, going, warnings));
+  files.push(...goingRecords(context, going));
   const staysOnly = { ...context, ledgers: staying };
   const joined = joinFiles([...files, ...updatedRecords(staysOnly, updated)]);
   const dropped = droppedPackages(going, joined);
@@ -70,6 +64,27 @@ export async function planDetach(context: Context, going: readonly Ledger[]): Pr
     tell: ['Restart the dev server if it runs.'],
     warnings,
   };
+}
+
+function goingRecords({ reader, host }: Context, going: readonly Ledger[]): FileChange[] {
+  return going.map(({ workspace, integration }) => {
+    const file = ledgerFile(workspace, integration);
+    return { file, before: reader.read(path.join(host.root, file)), after: undefined, role: 'record' };
+  });
+}
+
+/** Files that commands have made go, if nobody has changed them since. */
+function madeFiles({ reader, host }: Context, going: readonly Ledger[], warnings: string[]): FileChange[] {
+  return going.flatMap(({ made = [] }) =>
+    made.flatMap(({ file, sha256 }): FileChange[] => {
+      checkPath(reader, host.root, file);
+      const before = reader.read(path.join(host.root, file));
+      if (before === undefined) return [];
+      if (hashOf(before) === sha256) return [{ file, before, after: undefined, role: 'host' }];
+      warnings.push(`${file} was made for it and has changed since: it stays.`);
+      return [];
+    }),
+  );
 }
 
 /** A file as it is now, where it has been moved to if it was. */

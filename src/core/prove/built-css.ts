@@ -7,6 +7,7 @@ import { decode, encode, readText } from '../doors/text.ts';
 import { fill, firstFilled } from '../definition/fill.ts';
 import { editText } from '../formats/formats.ts';
 import type { Reader } from '../ports.ts';
+import { programNear } from '../resolve/program-near.ts';
 import { scriptCommand } from '../resolve/manager-commands.ts';
 import { readStack, type StackFacts } from '../stacks/stacks.ts';
 import { missingEdits } from './missing-edits.ts';
@@ -110,7 +111,7 @@ async function build(
   const { command, args } = own
     ? scriptCommand(context.facts.manager, 'build')
     : { command: path.join(cwd, 'node_modules', '.bin', stack.build?.program ?? ''), args: stack.build?.args ?? [] };
-  const near = own ? command : programNear(context, root, folder, stack.build?.program ?? '');
+  const near = own ? command : programNear(context.doors.files, root, folder, stack.build?.program ?? '');
   // Under yarn's Plug'n'Play programs are in no folder: yarn itself starts them.
   const plugged = near === undefined && context.facts.manager.name === 'yarn';
   const [program, given] = plugged ? ['yarn', ['run', stack.build?.program ?? '', ...args]] : [near ?? command, args];
@@ -125,14 +126,6 @@ async function build(
     output: `${result.stdout}\n${result.stderr}${result.failure ?? ''}`,
     shown: own ? `${command} ${args.join(' ')}` : [stack.build?.program, ...args].join(' '),
   };
-}
-
-function programNear({ doors }: Context, root: string, folder: string, program: string): string | undefined {
-  for (let at = path.join(root, folder); at.length >= root.length; at = path.dirname(at)) {
-    const file = path.join(at, 'node_modules', '.bin', program);
-    if (doors.files.kind(file) !== undefined) return file;
-  }
-  return undefined;
 }
 
 function sheetsBelow(reader: Reader, folder: string): string[] {

@@ -1,0 +1,28 @@
+import type { ChangeSet } from '../../core/plan/change-set.ts';
+import { diffFile } from '../../core/plan/patch.ts';
+
+/** A change set for programs; docs/json-output.md describes it. */
+export function changeDocument(changes: ChangeSet): Record<string, unknown> {
+  const { kind, title, parts, dropped, install, proofs, warnings, files, uses = [] } = changes;
+  return {
+    kind,
+    title,
+    parts,
+    dropped,
+    install: install ?? null,
+    proofs: proofs.map(({ integration, workspace, spec }) => ({ integration, workspace, proof: spec.proof })),
+    commands: (changes.commands ?? []).map(({ integration, workspace, program, args, purpose, writes, foreign }) => ({
+      integration,
+      workspace,
+      program,
+      args,
+      purpose,
+      writes,
+      foreign,
+    })),
+    secrets: (changes.secrets ?? []).map(({ choice, variable, file }) => ({ choice, variable, file })),
+    uses,
+    warnings,
+    files: files.map((change) => ({ role: change.role, ...diffFile(change) })),
+  };
+}

@@ -1,0 +1,78 @@
+import path from 'node:path';
+import { encode, readText } from '../doors/text.ts';
+import type { ChangeSet, CommandRun } from '../plan/change-set.ts';
+import type { Doors, FileDoor } from '../ports.ts';
+import { EXIT, Problem } from '../problem.ts';
+import { programNear } from '../resolve/program-near.ts';
+import type { ApplyOptions } from './apply-options.ts';
+import { hashOf } from './hash.ts';
+import { linesThatMatter } from './install-failed.ts';
+import { noteChild, writeJournal, type Journal } from './journal.ts';
+
+/**
+ * Runs the commands of what is attached, one after the other, as programs of installed packages. What they say that they
+ * write is in the journal, so that it can be put back; what is new of it goes into the record. Throws a Problem (status 4).
+ */
+export async function runCommands(
+  doors: Doors,
+  changes: ChangeSet,
+  options: ApplyOptions,
+  journal: Journal,
+): Promise<void> {
+  if (!options.install) return;
+  for (const run of changes.commands ?? []) {
+    options.signal.throwIfAborted();
+    if (journal.phase !== 'running') {
+      journal.phase = 'running';
+      writeJournal(doors.files, options.root, journal);
+    }
+    await runOne(doors, run, options);
+    recordMade(doors.files, options.root, run, journal);
+  }
+}
+
+async function runOne(doors: Doors, { workspace, program, args }: CommandRun, options: ApplyOptions): Promise<void> {
+  const { root, signal, onEvent } = options;
+  const shown = [program, ...args].join(' ');
+  onEvent({ step: 'running', command: shown });
+  const near = programNear(doors.files, root, workspace, program);
+  // Under yarn's Plug'n'Play programs are in no folder: yarn itself starts them.
+  const plugged = near === undefined && doors.files.kind(path.join(root, '.pnp.cjs')) !== undefined;
+  if (near === undefined && !plugged) throw failed(shown, `no installed package brings a program "${program}"`);
+  const [command, given] = plugged ? ['yarn', ['run', program, ...args]] : [near ?? program, args];
+  const result = await doors.processes.run(command, given, {
+    cwd: path.join(root, workspace),
+    environment: { CI: '1', NO_COLOR: '1' },
+    signal,
+    onStart: (pid) => noteChild(doors.files, root, pid),
+  });
+  signal.throwIfAborted();
+  if (result.status !== 0) {
+    const output = linesThatMatter(`${result.stdout}\n${result.stderr}`);
+    throw failed(shown, result.failure ?? `it ended with ${result.status ?? 'no status'}`, output);
+  }
+}
+
+/** Notes in the record what a command has made: `detach` takes it out if nobody has changed it since. */
+function recordMade(files: FileDoor, root: string, { writes, record }: CommandRun, journal: Journal): void {
+  const made = writes.flatMap((file) => {
+    const isNew = journal.files.some((entry) => entry.file === file && entry.before === null);
+    const bytes = isNew ? files.read(path.join(root, file)) : undefined;
+    return bytes === undefined ? [] : [{ file, sha256: hashOf(bytes) }];
+  });
+  const text = readText(files, path.join(root, record));
+  if (made.length === 0 || text === undefined) return;
+  const ledger = JSON.parse(text) as { made?: { file: string; sha256: string }[] };
+  const known = (ledger.made ?? []).filter((one) => !made.some(({ file }) => file === one.file));
+  files.put(path.join(root, record), encode(`${JSON.stringify({ ...ledger, made: [...known, ...made] }, null, 2)}\n`));
+}
+
+function failed(command: string, why: string, output?: string): Problem {
+  return new Problem({
+    status: EXIT.putBack,
+    what: `${command} failed`,
+    why,
+    ...(output ? { output } : {}),
+    next: 'Mend what it says, then run the command again.',
+  });
+}
