@@ -56,7 +56,7 @@ describe('commands of a definition', () => {
     const preview = host.ligament(...ATTACH, '--preview');
     expect(preview.status).toBe(0);
     expect(preview.stdout).toContain('lay-pipes --butts 3');
-    expect(preview.stdout).toContain('needs --allow-commands');
+    expect(preview.stdout).toContain('only with --allow-commands');
     const refused = host.ligament(...ATTACH);
     expect(refused.status).toBe(3);
     expect(refused.stderr).toContain('lay-pipes --butts 3 ; touch taken');

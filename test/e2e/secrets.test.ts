@@ -73,13 +73,16 @@ describe('a secret', () => {
       shown.push(stdout, stderr);
     }
     for (const text of [SECRET, '2468', '1357']) expect(shown.join('\n')).not.toContain(text);
-    expect(shown[0]).toContain('SHED_KEY');
+    // What the definition puts in is shown, what anybody has set is not.
+    expect(shown[0]).toContain('+SHED_KEY=…');
+    expect(shown[0]).toContain('+SHED_PORT=3200');
+    expect(shown[0]).toContain('GATE_CODE=…');
     expect(holding(SECRET)).toEqual(['.env']);
     expect(holding('2468')).toEqual(['.env']);
     expect(host.read('.env')).toBe(
       `GATE_CODE=2468\n# OLD_CODE=1357\n# The key of the shed\nSHED_KEY=${SECRET}\nSHED_PORT=3200\n`,
     );
-    expect(host.read('.env.example')).toBe('# The key of the shed\nSHED_KEY=change-me\nSHED_PORT=\n');
+    expect(host.read('.env.example')).toBe('# The key of the shed\nSHED_KEY=change-me\nSHED_PORT=3200\n');
     expect(host.read('.gitignore')).toBe('.env\n');
     expect(ligament(ATTACH).stdout).toContain('already attached');
     expect(ligament(['survey']).stdout).not.toContain('no longer');

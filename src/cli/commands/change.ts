@@ -150,6 +150,7 @@ export async function carryOut(
     return EXIT.done;
   }
   checkCommands(changes, options);
+  if (!options.yes) output.say('');
   if (!options.yes && !(await agreed(changes))) {
     output.note('Nothing was changed.');
     output.document(EXIT.done, { agreed: false });

@@ -145,7 +145,7 @@ function secretsBlock({ secrets = [] }: ChangeSet): string {
     return [
       `  ${pc.bold(variable)}`,
       `into ${printable(file)}`,
-      pc.dim(`${from}; --secret-file ${choice}=path takes another`),
+      pc.dim(`${from}, or given by --secret-file ${choice}=path`),
     ];
   });
   return section('Secrets', columns(rows).join('\n'));
@@ -175,7 +175,7 @@ function commands({ install, proofs, commands: own = [] }: ChangeSet): string {
   const rows = install ? [[`  ${[install.command, ...install.args].join(' ')}`, pc.dim(install.purpose)]] : [];
   for (const { program, args, purpose, workspace, foreign } of own) {
     const where = workspace === '.' ? '' : `, in ${workspace}`;
-    const needs = foreign ? '; needs --allow-commands' : '';
+    const needs = foreign ? '; only with --allow-commands' : '';
     rows.push([`  ${printable([program, ...args].join(' '))}`, pc.dim(printable(`${purpose}${where}${needs}`))]);
   }
   if (proofs.length > 0) rows.push(['  the build script', pc.dim('in a scratch copy, never in the project')]);

@@ -89,13 +89,22 @@ export function readImage(files: Pick<FileDoor, 'read'>, root: string, name: str
   return files.read(path.join(root, JOURNAL_FOLDER, name));
 }
 
+const WHEN: Record<Journal['phase'], string> = {
+  writing: 'while its files were written',
+  installing: 'while the package manager ran',
+  installed: 'when the package manager had ended',
+  running: 'while its commands ran',
+  proving: 'while it was proved',
+  settled: 'when all was done but to tidy up',
+};
+
 /** The problem that every command but `recover` ends in while a journal is there. */
 export function recoveryNeeded(journal: Journal): Problem {
   return new Problem({
     status: EXIT.recoveryNeeded,
     what: `A change did not end: ${journal.title}`,
-    why: `it was begun at ${journal.startedAt} and was cut off while ${journal.phase}`,
-    next: 'Run: ligament recover. Or run this again with --recover, where it changes the project: then that is done first.',
+    why: `it was begun at ${journal.startedAt} and was cut off ${WHEN[journal.phase]}`,
+    next: 'Run: ligament recover. Or give --recover to attach, detach or undo, which then heal it first.',
   });
 }
 

@@ -32,12 +32,17 @@ export function revealValues(text: string, written: ReadonlyMap<string, string>)
   return text.replace(TOKEN, (token, key: string) => written.get(key) ?? token);
 }
 
-/** An environment file as it may be shown: with its keys and comments, without any value. */
-export function withoutValues(text: string): string {
+/** An environment file as it may be shown: with its keys and comments, and no values but those of some keys. */
+export function withoutValues(text: string, shown: readonly string[] = []): string {
   return text
     .split('\n')
-    .map((line) => line.replace(/^(\s*#?\s*(?:export\s+)?[\w.-]+\s*[=:]).*?(\r?)$/, '$1…$2'))
-    .map((line) => (/^\s*(#|$)|…\r?$/.test(line) ? line : '…'))
+    .map((line) => {
+      const set = /^(\s*#?\s*(?:export\s+)?([\w.-]+)\s*[=:]).*?(\r?)$/.exec(line);
+      // What is no comment may be the rest of a value above.
+      if (!set) return /^\s*(#|$)/.test(line) ? line : '…';
+      const [, lead = '', key = '', end = ''] = set;
+      return shown.includes(key) && !line.trimStart().startsWith('#') ? line : `${lead}…${end}`;
+    })
     .join('\n');
 }
 

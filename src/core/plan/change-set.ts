@@ -15,6 +15,8 @@ export interface FileChange {
    * secrets in it.
    */
   role: 'host' | 'record' | 'lockfile' | 'private';
+  /** Of a private file: the keys whose values may be shown, since they come from a definition. */
+  shown?: readonly string[] | undefined;
 }
 
 export interface CommandStep {
@@ -83,7 +85,8 @@ export function joinFiles(rows: readonly FileChange[]): FileChange[] {
   const joined = new Map<string, FileChange>();
   for (const change of rows) {
     const earlier = joined.get(change.file);
-    joined.set(change.file, earlier ? { ...change, before: earlier.before } : change);
+    const shown = [...(earlier?.shown ?? []), ...(change.shown ?? [])];
+    joined.set(change.file, earlier ? { ...change, before: earlier.before, shown } : change);
   }
   return [...joined.values()]
     .filter(({ before, after }) => !sameBytes(before, after))

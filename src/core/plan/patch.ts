@@ -11,9 +11,9 @@ export interface FileDiff {
 }
 
 /** The unified diff of one file (the format of POSIX `diff -u`). */
-export function diffFile({ file, before, after, role }: FileChange): FileDiff {
+export function diffFile({ file, before, after, role, shown: open }: FileChange): FileDiff {
   const shown = (bytes: Uint8Array | undefined): string =>
-    role === 'private' ? withoutValues(textOf(bytes)) : textOf(bytes);
+    role === 'private' ? withoutValues(textOf(bytes), open) : textOf(bytes);
   const state = before === undefined ? 'new' : after === undefined ? 'gone' : 'changed';
   const patch = structuredPatch(file, file, shown(before), shown(after), '', '', { context: 3 });
   const lines = patch.hunks.flatMap(({ oldStart, oldLines, newStart, newLines, lines: body }) => [

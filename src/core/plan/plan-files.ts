@@ -70,6 +70,7 @@ export async function planFiles(
       before: bytes,
       after: outcome.text === undefined ? undefined : encode(reveal(outcome.text)),
       role: [...own, ...others].some(({ edit }) => edit.private) ? 'private' : 'host',
+      shown: outcome.made.flatMap(({ edit }) => openKey(edit)),
     });
   }
   for (const { owner, edits } of additions) {
@@ -92,6 +93,11 @@ function byFile(additions: readonly Addition[]): Map<string, OwnedEdit[]> {
     }
   }
   return files;
+}
+
+/** The key that an edit has put in with a value that is no secret. */
+function openKey({ format, operation, splices }: MadeEdit): string[] {
+  return format === 'dotenv' && operation.secret === undefined && splices.length > 0 ? [operation.key] : [];
 }
 
 /** What was there before some edits were made, in words. */

@@ -48,7 +48,9 @@ function environmentJoint(ground: Ground): Joint {
       const variables = Object.entries(tie.variables);
       return [
         ...ignore.tie({ at: 'ignore.lines', lines: [name] }),
-        ...variables.map(([key, { example: value = '', comment }]) => environmentEdit(example, key, value, comment)),
+        ...variables.map(([key, { value = '', example: shown = value, comment }]) =>
+          environmentEdit(example, key, shown, comment),
+        ),
         ...variables.map(([key, { value = '', secret, comment }]) => ({
           ...environmentEdit(file, key, secret === undefined ? value : secretToken(key), comment, secret),
           private: true,

@@ -34,7 +34,7 @@ beforeAll(async () => {
   attached = memoryHost();
   await attach(attached, parseDefinition(text, 'integration.yaml'));
   cut = [];
-  for (let at = 60; at < 140; at += 7) {
+  for (let at = 10; at < 300; at += 2) {
     const memory = memoryHost();
     const crashing = new FaultyFiles(memory.door, at, 'crash before');
     const doors = { ...memoryDoors(memory), files: crashing.door };
