@@ -40,6 +40,8 @@ export interface FileDoor extends Reader {
   link(target: string, path: string): void;
   /** A new folder of its own in the system's folder for temporary files. */
   scratchFolder(prefix: string): string;
+  /** Removes such a folder with all in it; nothing where the path is none, whoever wrote it down. */
+  removeScratch(path: string, prefix: string): void;
   /** Throws the system's error if a file cannot be replaced (it or its folder cannot be written). */
   checkWritable(path: string): void;
 }
@@ -65,7 +67,7 @@ export interface ProcessOptions {
 /** Running other programs: arguments are a list, no shell reads them. */
 export interface ProcessDoor {
   run(command: string, args: readonly string[], options: ProcessOptions): Promise<ProcessResult>;
-  /** Ends a process that was left running in a folder, and waits until it is gone; nothing where it is not there. */
+  /** Ends a process that was left running in a folder or below it, and waits until it is gone; nothing where it is not there. */
   end(pid: number, cwd: string): Promise<void>;
 }
 

@@ -120,6 +120,7 @@ describe('commands of a definition', () => {
     const recovered = host.ligament('recover');
     expect(recovered.status, recovered.stderr).toBe(0);
     expect(host.tree()).toEqual(before);
+    expect(host.run('pgrep', ['-f', host.root]).stdout).toBe('');
   });
 
   it('that say they write outside of the project are refused', () => {

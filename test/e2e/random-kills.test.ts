@@ -3,7 +3,7 @@ import { expect, it } from 'vitest';
 import { killAtRandom } from '../support/random-kills.ts';
 
 // A few with every run of the tests; `npm run torture` asks for three hundred.
-const KILLS = Number(process.env.LIGAMENT_KILLS ?? '8');
+const KILLS = Number(process.env.LIGAMENT_KILLS ?? '6');
 const SEED = Number(process.env.LIGAMENT_SEED ?? Date.now() % 1_000_000);
 
 it(

@@ -36,6 +36,7 @@ export class MemoryFiles {
       copyFile: (from, to) => this.#put(to, this.files.get(this.#real(from)) ?? Buffer.alloc(0)),
       link: (target, file) => void this.links.set(file, target),
       scratchFolder: (prefix) => `/tmp/${prefix}1`,
+      removeScratch: () => undefined,
       checkWritable: () => undefined,
     };
   }

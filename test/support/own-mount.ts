@@ -41,10 +41,12 @@ export class MountedHost {
   }
 }
 
-/** Runs a command as the superuser: as ourselves where we are it, else through sudo, which then must not ask. */
+/**
+ * Runs a command as the superuser: as ourselves where we are it, through sudo where that does not ask, else as one who is it
+ * only for the command.
+ */
 export function asRoot(command: string[], environment: Record<string, string>): Run {
-  const words = process.getuid?.() === 0 ? command : ['sudo', '-n', '--preserve-env', ...command];
-  const [program = '', ...args] = words;
+  const [program = '', ...args] = [...becomingRoot(), ...command];
   const { status, stdout, stderr } = spawnSync(program, args, {
     env: environment,
     encoding: 'utf8',
@@ -52,4 +54,10 @@ export function asRoot(command: string[], environment: Record<string, string>): 
     timeout: 170_000,
   });
   return { status, stdout, stderr };
+}
+
+function becomingRoot(): string[] {
+  if (process.getuid?.() === 0) return [];
+  const sudo = spawnSync('sudo', ['-n', 'true']).status === 0;
+  return sudo ? ['sudo', '-n', '--preserve-env'] : ['unshare', '--user', '--map-root-user'];
 }

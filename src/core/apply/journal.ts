@@ -9,6 +9,7 @@ import type { FileDoor, Reader } from '../ports.ts';
 export const JOURNAL_FOLDER = '.ligament/journal';
 const FILE = `${JOURNAL_FOLDER}/journal.json`;
 const CHILD = `${JOURNAL_FOLDER}/child`;
+const SCRATCH = `${JOURNAL_FOLDER}/scratch`;
 
 const journalSchema = z.strictObject({
   journal: z.literal(1),
@@ -39,7 +40,12 @@ const journalSchema = z.strictObject({
   folders: z.array(z.string()),
   install: z.nullable(z.strictObject({ command: z.string(), args: z.array(z.string()) })),
   /** The tree of installed packages before: the manager's own record of it, and which folders were there. */
-  tree: z.strictObject({ record: z.string(), folders: z.array(z.string()) }),
+  tree: z.strictObject({
+    record: z.string(),
+    folders: z.array(z.string()),
+    /** Links to programs that led nowhere before. */
+    broken: z.array(z.string()),
+  }),
 });
 
 export type Journal = z.infer<typeof journalSchema>;
@@ -72,9 +78,9 @@ export function readJournal(files: Reader, root: string): Journal | undefined {
   }
 }
 
-/** Notes the number of a program that runs for the change: should Ligament be killed, it goes on by itself. */
+/** Notes the number of a program that runs for a change in flight: should Ligament be killed, it goes on by itself. */
 export function noteChild(files: FileDoor, root: string, pid: number): void {
-  files.put(path.join(root, CHILD), encode(String(pid)));
+  if (files.kind(path.join(root, FILE)) !== undefined) files.put(path.join(root, CHILD), encode(String(pid)));
 }
 
 /** The number of the program that was last started for the change. */
@@ -82,6 +88,17 @@ export function readChild(files: Pick<FileDoor, 'read'>, root: string): number |
   const bytes = files.read(path.join(root, CHILD));
   const pid = Number((bytes && decode(bytes)) ?? '');
   return Number.isInteger(pid) && pid > 1 ? pid : undefined;
+}
+
+/** Notes the folder of a proof's copy, if a change is in flight: should Ligament be killed, it would stay for ever. */
+export function noteScratch(files: FileDoor, root: string, folder: string): void {
+  if (files.kind(path.join(root, FILE)) !== undefined) files.put(path.join(root, SCRATCH), encode(folder), 0o600);
+}
+
+/** The folder of the copy that the last proof was made in. */
+export function readScratch(files: Pick<FileDoor, 'read'>, root: string): string | undefined {
+  const bytes = files.read(path.join(root, SCRATCH));
+  return bytes && decode(bytes);
 }
 
 /** The bytes of a before-image. */
@@ -112,7 +129,7 @@ export function recoveryNeeded(journal: Journal): Problem {
 function checkPlaces(
   files: Reader,
   root: string,
-  { files: entries, folders, phase }: Journal,
+  { files: entries, folders, phase, tree }: Journal,
   broken: (why: string) => Problem,
 ): void {
   for (const file of [...entries.map((entry) => entry.file), ...folders]) {
@@ -122,6 +139,9 @@ function checkPlaces(
       throw broken(`it names a path outside the project: ${file}`);
     }
   }
+  // Packages may be installed behind a link that leads elsewhere: of these only the name counts.
+  if (tree.folders.some((folder) => folder.split('/').includes('..') || !folder.endsWith('node_modules')))
+    throw broken('it names another folder as one of packages');
   for (const { file, before, spare } of entries) {
     if ([before ?? '', ...spare].some((name) => /[\\/]/.test(name))) throw broken('it names a path outside its folder');
     const missing = before !== null && phase !== 'settled' && readImage(files, root, before) === undefined;

@@ -55,7 +55,7 @@ export function treeState(files: FileDoor, root: string, workspaces: readonly st
   const folders = workspaces
     .map((folder) => path.posix.join(folder, 'node_modules'))
     .filter((folder) => files.kind(path.join(root, folder)) !== undefined);
-  return { record: treeRecord(files, root), folders };
+  return { record: treeRecord(files, root), folders, broken: brokenLinks(files, root, folders) };
 }
 
 /** What the file system shows of temporary files beside a file (behind a link): those of an atomic write are named so. */
@@ -113,6 +113,9 @@ async function putTreeBack({ files, processes }: Doors, root: string, journal: J
   if (journal.phase !== 'installing' && treeRecord(files, root) === journal.tree.record) return undefined;
   const { command, args } = journal.install;
   const result = await processes.run(command, args, { cwd: root });
+  // A manager that was cut off has linked programs of packages that it does not know of any more.
+  for (const link of brokenLinks(files, root, journal.tree.folders))
+    if (!journal.tree.broken.includes(link)) files.removeFile(path.join(root, link));
   for (const entry of journal.files) {
     // The manager may have written its lockfile anew; as it was before is what was promised.
     const before = entry.before === null ? undefined : readImage(files, root, entry.before);
@@ -123,6 +126,17 @@ async function putTreeBack({ files, processes }: Doors, root: string, journal: J
   return result.status === 0
     ? undefined
     : `The installed packages may not match the lockfile; run: ${[command, ...args].join(' ')}`;
+}
+
+/** Links to programs of installed packages that lead nowhere. */
+function brokenLinks(files: FileDoor, root: string, folders: readonly string[]): string[] {
+  return folders.flatMap((folder) => {
+    const programs = path.posix.join(folder, '.bin');
+    return files
+      .list(path.join(root, programs))
+      .filter(({ name, kind }) => kind === 'link' && files.kind(files.real(path.join(root, programs, name))) === 'link')
+      .map(({ name }) => path.posix.join(programs, name));
+  });
 }
 
 function treeRecord(files: FileDoor, root: string): string {

@@ -1,6 +1,7 @@
 import type { Doors } from '../ports.ts';
 import { keepHistory } from './keep-history.ts';
-import { readChild, readJournal } from './journal.ts';
+import { SCRATCH_PREFIX } from '../prove/scratch.ts';
+import { readChild, readJournal, readScratch } from './journal.ts';
 import { dropJournal, putBack, type PutBack } from './put-back.ts';
 
 export type Recovered =
@@ -24,6 +25,12 @@ export async function recover(doors: Doors, root: string): Promise<Recovered> {
   // A package manager that outlived the killed command would write what is put back here.
   const child = readChild(doors.files, root);
   if (child !== undefined) await doors.processes.end(child, root);
+  // So would the copy that a proof was made in stay, with all that the project holds.
+  const scratch = readScratch(doors.files, root);
+  if (scratch !== undefined) {
+    if (child !== undefined) await doors.processes.end(child, scratch);
+    doors.files.removeScratch(scratch, SCRATCH_PREFIX);
+  }
   const result = await putBack(doors, root, journal);
   dropJournal(doors.files, root);
   return { outcome: 'put back', title: journal.title, ...result };

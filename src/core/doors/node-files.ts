@@ -47,6 +47,11 @@ export const nodeFiles: FileDoor = {
   scratchFolder(prefix) {
     return fs.realpathSync(fs.mkdtempSync(path.join(os.tmpdir(), prefix)));
   },
+  removeScratch(folder, prefix) {
+    const isOne = path.dirname(folder) === fs.realpathSync(os.tmpdir()) && path.basename(folder).startsWith(prefix);
+    if (isOne && ifThere(() => fs.lstatSync(folder))?.isDirectory())
+      fs.rmSync(folder, { recursive: true, force: true });
+  },
   checkWritable(file) {
     if (ifThere(() => fs.lstatSync(file))) {
       fs.accessSync(file, fs.constants.W_OK);

@@ -24,12 +24,14 @@ export const nodeProcesses: ProcessDoor = {
 const PATIENCE_MS = 5000;
 const POLL_MS = 50;
 
-/** Whether a process is there and, where the system tells, works in that folder: numbers are given out anew. */
-function runsIn(pid: number, cwd: string): boolean {
+/** Whether a process is there and, where the system tells, works in that folder or below: numbers are given out anew. */
+function runsIn(pid: number, folder: string): boolean {
   if (!signalTo(pid, 0)) return false;
   try {
     const state = fs.readFileSync(`/proc/${pid}/stat`, 'utf8').replace(/^.*\) /, '')[0];
-    return state !== 'Z' && path.resolve(fs.readlinkSync(`/proc/${pid}/cwd`)) === path.resolve(cwd);
+    // A folder that is gone by now is shown with a note behind its name.
+    const below = path.relative(folder, fs.readlinkSync(`/proc/${pid}/cwd`));
+    return state !== 'Z' && below !== '..' && !below.startsWith(`..${path.sep}`) && !path.isAbsolute(below);
   } catch {
     return !fs.existsSync('/proc/self');
   }

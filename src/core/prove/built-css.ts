@@ -1,6 +1,7 @@
 import { randomInt } from 'node:crypto';
 import path from 'node:path';
 import postcss from 'postcss';
+import { noteChild } from '../apply/journal.ts';
 import { linesThatMatter } from '../apply/install-failed.ts';
 import type { Context } from '../context.ts';
 import { decode, encode, readText } from '../doors/text.ts';
@@ -119,6 +120,7 @@ async function build(
     cwd,
     environment: { NO_COLOR: '1', CI: '1' },
     signal,
+    onStart: (pid) => noteChild(context.doors.files, context.host.root, pid),
   });
   signal.throwIfAborted();
   return {

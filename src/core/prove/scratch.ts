@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { noteScratch } from '../apply/journal.ts';
 import { encode, readText } from '../doors/text.ts';
 import type { Doors, FileDoor } from '../ports.ts';
 
@@ -7,6 +8,9 @@ export interface Scratch {
   root: string;
   remove(): void;
 }
+
+/** How the folders begin that scratch copies are made in. */
+export const SCRATCH_PREFIX = 'ligament-proof-';
 
 // Folders of results and caches that no build reads; everything that version control ignores goes without saying.
 const PASSED_OVER = new Set([
@@ -28,7 +32,8 @@ const PASSED_OVER = new Set([
  * build writes reaches the host. Links between workspaces lead to the copies.
  */
 export async function makeScratch({ files, processes }: Doors, hostRoot: string): Promise<Scratch> {
-  const top = files.scratchFolder('ligament-proof-');
+  const top = files.scratchFolder(SCRATCH_PREFIX);
+  noteScratch(files, hostRoot, top);
   // A build that writes beside its project still writes into the scratch folder.
   const root = path.join(top, 'parent', 'host');
   const ignored = await ignoredFolders(processes, hostRoot);
