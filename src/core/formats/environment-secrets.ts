@@ -37,11 +37,13 @@ export function withoutValues(text: string, shown: readonly string[] = []): stri
   return text
     .split('\n')
     .map((line) => {
-      const set = /^(\s*#?\s*(?:export\s+)?([\w.-]+)\s*[=:]).*?(\r?)$/.exec(line);
+      const indent = line.length - line.trimStart().length;
+      const set = /^(#[ \t]*)?(?:export[ \t]+)?([\w.-]+)[ \t]*[=:]/.exec(line.slice(indent));
       // What is no comment may be the rest of a value above.
-      if (!set) return /^\s*(#|$)/.test(line) ? line : '…';
-      const [, lead = '', key = '', end = ''] = set;
-      return shown.includes(key) && !line.trimStart().startsWith('#') ? line : `${lead}…${end}`;
+      if (!set) return line[indent] === '#' || indent === line.length ? line : '…';
+      const [lead, comment, key = ''] = set;
+      if (comment === undefined && shown.includes(key)) return line;
+      return `${line.slice(0, indent)}${lead}…${line.endsWith('\r') ? '\r' : ''}`;
     })
     .join('\n');
 }

@@ -5,7 +5,6 @@ import { readText } from '../doors/text.ts';
 import type { Ledger } from '../ledger/ledger.ts';
 import { sourceFiles } from '../survey/source-files.ts';
 import type { Sought } from '../uses/text-uses.ts';
-import { positionAt } from '../text/positions.ts';
 import type { ChangeSet } from './change-set.ts';
 
 /** A place in a host's own sources that will miss what goes. */
@@ -51,8 +50,8 @@ export async function findUses(
   const found: Use[] = [];
   for (const { file, text, near } of texts) {
     for (const { ledger, packages, patterns } of near) {
-      for (const offset of await offsets(context, text, file, { packages, patterns, own }))
-        addLine(found, ledger.integration, file, text, offset);
+      const at = await offsets(context, text, file, { packages, patterns, own });
+      for (const line of linesAt(text, at)) found.push({ integration: ledger.integration, file, ...line });
     }
   }
   return found;
@@ -104,16 +103,31 @@ function scriptsThatRun(text: string, programs: readonly string[]): number[] {
   }
   const scripts = (manifest as { scripts?: unknown } | null)?.scripts;
   if (typeof scripts !== 'object' || scripts === null) return [];
-  return Object.entries(scripts as Record<string, unknown>).flatMap(([name, value]) => {
+  const found = Object.entries(scripts as Record<string, unknown>).flatMap(([name, value]) => {
     const words = typeof value === 'string' ? value.split(/[\s;&|()]+/) : [];
     const at = text.indexOf(`${JSON.stringify(name)}:`);
     return words.some((word) => programs.includes(word)) && at !== -1 ? [at] : [];
   });
+  return found.sort((a, b) => a - b);
 }
 
-function addLine(found: Use[], integration: string, file: string, text: string, offset: number): void {
-  const { line } = positionAt(text, offset);
-  const last = found.at(-1);
-  if (last?.file === file && last.line === line && last.integration === integration) return;
-  found.push({ integration, file, line, text: (text.split('\n')[line - 1] ?? '').trim().slice(0, 200) });
+/** The lines that some offsets, in order, are in: each once. */
+function linesAt(text: string, offsets: readonly number[]): Pick<Use, 'line' | 'text'>[] {
+  const found: Pick<Use, 'line' | 'text'>[] = [];
+  let line = 1;
+  let start = 0;
+  let end = endOfLine(text, 0);
+  for (const offset of offsets) {
+    for (; offset > end; line += 1) {
+      start = end + 1;
+      end = endOfLine(text, start);
+    }
+    if (found.at(-1)?.line !== line) found.push({ line, text: text.slice(start, end).trim().slice(0, 200) });
+  }
+  return found;
+}
+
+function endOfLine(text: string, from: number): number {
+  const end = text.indexOf('\n', from);
+  return end === -1 ? text.length : end;
 }

@@ -5,6 +5,10 @@ import { isLike } from './wildcard.ts';
 const SCRIPT = /\.[cm]?[jt]sx?$/;
 const COMPONENT = /\.(vue|svelte|astro)$/;
 const STYLE = /\.(css|scss|sass|less|pcss|postcss)$/;
+// Ends that are missing must not make every beginning look through all that follows.
+const ATTRIBUTE = /\bclass(?:Name|List)?\s{0,20}=\s{0,20}(?:"[^"]{0,1000}"|'[^']{0,1000}'|\{[^}]{0,1000}\})/g;
+const SCRIPT_START = /<script\b[^>]{0,1000}>|^---\r?\n/g;
+const STYLE_START = /<style\b[^>]{0,1000}>/g;
 const MARKUP = /\.([cm]?[jt]sx|vue|svelte|astro|html?|ejs|pug|hbs|twig|njk|liquid|php|mdx)$/;
 
 /** Whether a file can hold uses at all, by its ending. */
@@ -27,11 +31,14 @@ export function ownClasses(text: string, file: string): string[] {
 }
 
 function styleBlocks(text: string): string[] {
-  return [...text.matchAll(/<style\b[^>]*>/g)].map(({ 0: opening, index }) => {
+  const found: string[] = [];
+  for (const { 0: opening, index } of text.matchAll(STYLE_START)) {
     const start = index + opening.length;
     const end = text.indexOf('</style', start);
-    return end === -1 ? '' : text.slice(start, end);
-  });
+    if (end === -1) break;
+    found.push(text.slice(start, end));
+  }
+  return found;
 }
 
 /**
@@ -57,11 +64,11 @@ export function usesIn(text: string, file: string, { packages, patterns, own }: 
 /** The scripts of a component; where their names stand outside of them, as in the template. */
 function inComponent(text: string, isMeant: (module: string) => boolean): number[] {
   const found: number[] = [];
-  const scripts = [...text.matchAll(/<script\b[^>]*>|^---\r?\n/g)];
+  const scripts = [...text.matchAll(SCRIPT_START)];
   for (const { 0: opening, index } of scripts) {
     const start = index + opening.length;
     const end = text.indexOf(opening.startsWith('<') ? '</script' : '\n---', start);
-    if (end === -1) continue;
+    if (end === -1) break;
     const { at, names } = mentionsOf(text.slice(start, end), 'block.ts', isMeant);
     found.push(...at.map((offset) => start + offset));
     const outside = text.slice(0, start) + ' '.repeat(end - start) + text.slice(end);
@@ -79,7 +86,7 @@ function inStyle(text: string, isMeant: (module: string) => boolean): number[] {
 /** Classes in attributes, however they are written: `class="a"`, `:class="{ a: b }"`, `className={'a'}`. */
 function usedClasses(text: string, patterns: readonly string[], own: ReadonlySet<string>): number[] {
   const found: number[] = [];
-  for (const { 0: attribute, index } of text.matchAll(/\bclass(?:Name|List)?\s*=\s*(?:"[^"]*"|'[^']*'|\{[^}]*\})/g)) {
+  for (const { 0: attribute, index } of text.matchAll(ATTRIBUTE)) {
     const start = attribute.indexOf('=') + 1;
     for (const { 0: word, index: at } of attribute.slice(start).matchAll(/[^\s"'`{},]+/g)) {
       if (!own.has(word) && patterns.some((pattern) => isLike(word, pattern))) found.push(index + start + at);

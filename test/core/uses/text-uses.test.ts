@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { mentionsOf } from '../../../src/core/formats/script/mentions.ts';
-import { usesIn } from '../../../src/core/uses/text-uses.ts';
+import { ownClasses, usesIn } from '../../../src/core/uses/text-uses.ts';
 import { isLike } from '../../../src/core/uses/wildcard.ts';
 
 describe('a pattern with stars', () => {
@@ -48,6 +48,22 @@ describe('uses in a source', () => {
   it('finds names that are known without an import, and no part of another name', () => {
     const text = '<p>{{ $plot.name }}</p>\n<p>{{ $plots }}</p>\n<p>{{ my$plot }}</p>\n';
     expect(lines(text, 'a.vue', [], { names: ['$plot'] })).toEqual([1]);
+  });
+
+  it.each([
+    ['class={', 'a.jsx'],
+    ['class="', 'a.html'],
+    ['<script', 'a.vue'],
+    ['<script>', 'a.vue'],
+    ['<style>', 'a.vue'],
+    ['class ', 'a.html'],
+    ['@apply ', 'a.css'],
+  ])('takes no longer for a megabyte of %s', (part, file) => {
+    const start = performance.now();
+    const text = `plots${part.repeat(Math.floor((1 << 20) / part.length))}`;
+    usesIn(text, file, { packages: ['plots'], patterns: { classes: ['x-*'], rules: ['none'] }, own: new Set() });
+    ownClasses(text, file);
+    expect(performance.now() - start).toBeLessThan(10_000);
   });
 
   it('never throws, whatever the text is', () => {
