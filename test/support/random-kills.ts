@@ -54,6 +54,7 @@ export async function killAtRandom(wanted: number, random: Iterator<number, neve
       if (alive && changed) result.complete += 1;
       if (alive && !changed) result.putBack += 1;
       if (changed) attached = !attached;
+      if (alive && result.kills % 50 === 0) process.stdout.write(`${result.kills} kills healed\n`);
     }
     return result;
   } finally {
