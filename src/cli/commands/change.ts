@@ -13,6 +13,7 @@ import { EXIT, Problem } from '../../core/problem.ts';
 import { prove as proveTask } from '../../core/prove/prove.ts';
 import type { ProofResult, ProofTask } from '../../core/prove/proof.ts';
 import { checkManager } from '../../core/resolve/check-manager.ts';
+import { findHost } from '../../core/survey/host.ts';
 import { chooseWorkspaces } from '../../core/survey/choose-workspaces.ts';
 import type { WorkspaceFacts } from '../../core/survey/survey.ts';
 import { findVersionControl } from '../../core/survey/version-control.ts';
@@ -47,17 +48,17 @@ interface OpenedHost {
 /** Opens the host for a change: with its lock, unless nothing will be written. The caller gives the lock back. */
 export async function openForChange(options: ChangeOptions, what: string, output: Output): Promise<OpenedHost> {
   const doors = openDoors(options);
-  const opened = await openHost(doors, catalogFolder(), options.cwd);
-  const { root } = opened.host;
-  if (options.preview) return { context: await checked(opened), lock: undefined };
+  const catalog = catalogFolder();
+  if (options.preview) return { context: await checked(await openHost(doors, catalog, options.cwd)), lock: undefined };
+  // Only where it is: what it holds is read once nobody else changes it.
+  const { root } = await findHost(doors.files, options.cwd);
   const onWait = (holder: string): void =>
     output.note(`Waiting for ${printable(holder)}, which is at work in this project.`);
   const { lockHost } = await import('../../core/apply/lock.ts');
   const lock = await lockHost(doors, root, what, { waitMs: LOCK_WAIT_MS, onWait });
   try {
     if (options.recover) await heal(doors, root, output);
-    // Read anew: who held the lock may have changed it.
-    return { context: await checked(await readContext(doors, opened.catalog, root)), lock };
+    return { context: await checked(await readContext(doors, catalog, root)), lock };
   } catch (error) {
     lock.release();
     throw error;

@@ -43,9 +43,12 @@ export async function readLedgers(reader: Reader, root: string, workspace: strin
   const files = reader.list(folder).filter(({ name }) => name.endsWith('.json'));
   if (files.length === 0) return [];
   const { parseLedger } = await import('./parse-ledger.ts');
-  return files.map(({ name }) => {
-    const text = readText(reader, path.join(folder, name)) ?? '';
-    return parseLedger(text, path.posix.join(workspace, LEDGER_FOLDER, name), workspace);
+  return files.flatMap(({ name }) => {
+    const file = path.join(folder, name);
+    const text = readText(reader, file);
+    // Gone since it was listed: another command has just taken that integration out.
+    if (text === undefined && reader.read(file) === undefined) return [];
+    return parseLedger(text ?? '', path.posix.join(workspace, LEDGER_FOLDER, name), workspace);
   });
 }
 
