@@ -1,5 +1,5 @@
-import fc from 'fast-check';
 import { expect, it } from 'vitest';
+import { randomFrom } from '../support/random.ts';
 import { killAtRandom } from '../support/random-kills.ts';
 
 // A few with every run of the tests; `npm run torture` asks for three hundred.
@@ -18,10 +18,3 @@ it(
     expect(putBack + complete).toBe(KILLS);
   },
 );
-
-/** Numbers from 0 to 1 without end that are the same for the same seed. */
-function* randomFrom(seed: number): Generator<number, never> {
-  const million = fc.noBias(fc.integer({ min: 0, max: 999_999 }));
-  for (let round = seed; ; round += 1)
-    for (const number of fc.sample(million, { seed: round, numRuns: 100 })) yield number / 1_000_000;
-}

@@ -3,37 +3,18 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { gardenManifest } from '../support/garden.ts';
+import { secretKit } from '../support/secret-kit.ts';
 import { PROGRAM, TestHost } from '../support/host.ts';
 
 const SECRET = 'pass-the-compost-4711';
-
-function kit(name: string, make = ''): string {
-  return `integration: ${name}
-title: The ${name}
-kind: environment
-about: Only for tests.
-choices:
-  ${name}-key: { kind: secret, ask: The key of the ${name}${make} }
-ways:
-  - way: plain
-    title: by its variables
-    packages: {}
-    ties:
-      - at: environment.file
-        variables:
-          ${name.toUpperCase()}_KEY: { secret: ${name}-key, example: change-me, comment: The key of the ${name} }
-          ${name.toUpperCase()}_PORT: { value: '3200' }
-proofs: []
-`;
-}
 
 let host: TestHost;
 beforeEach(() => {
   host = new TestHost({
     'package.json': gardenManifest(),
     '.env': 'GATE_CODE=2468\n# OLD_CODE=1357',
-    'shed/integration.yaml': kit('shed'),
-    'pond/integration.yaml': kit('pond', ', make: random'),
+    'shed/integration.yaml': secretKit('shed'),
+    'pond/integration.yaml': secretKit('pond', ', make: random'),
   });
 });
 afterEach(() => host.remove());

@@ -1,6 +1,7 @@
 import { nodeMachine } from '../../src/core/doors/node-machine.ts';
 import type { ApplyOptions } from '../../src/core/apply/apply-options.ts';
 import type { Doors } from '../../src/core/ports.ts';
+import { oneVersionRegistry } from './one-version.ts';
 import { MemoryFiles } from './memory-files.ts';
 
 export const ROOT = '/garden/host';
@@ -42,12 +43,7 @@ export function memoryDoors(memory: MemoryFiles): Doors {
     clock: { now: () => new Date(2026, 10, 23) },
     machine: nodeMachine,
     offline: false,
-    registry: () =>
-      Promise.resolve({
-        packument: (name) =>
-          Promise.resolve({ name, 'dist-tags': { latest: '4.1.8' }, versions: { '4.1.8': { version: '4.1.8' } } }),
-        packageSettings: () => Promise.resolve({ saveExact: false, savePrefix: undefined, ignoreScripts: false }),
-      }),
+    registry: () => Promise.resolve(oneVersionRegistry),
     environment: { XDG_STATE_HOME: '/garden/state', PATH: '' },
   };
 }

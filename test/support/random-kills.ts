@@ -22,7 +22,7 @@ const DETACH = ['detach', 'tailwindcss', '--yes'];
  * recovered: the host is then to the byte as before or as announced, its installed packages file by file. Every second
  * kill takes all that the program has started with it, the others leave it to run on.
  */
-export async function killAtRandom(wanted: number, random: Iterator<number, never>): Promise<RandomKills> {
+export async function killAtRandom(wanted: number, random: () => number): Promise<RandomKills> {
   const host = demoHost();
   try {
     host.install();
@@ -37,7 +37,7 @@ export async function killAtRandom(wanted: number, random: Iterator<number, neve
       const args = attached ? DETACH : [...ATTACH, ...(proves ? [] : ['--no-prove'])];
       const duration = attached ? states.detachMs : proves ? states.proofMs : states.attachMs;
       const withAll = result.kills % 2 === 0;
-      const alive = await killAfter(host, args, random.next().value * duration, withAll);
+      const alive = await killAfter(host, args, random() * duration, withAll);
       if (alive) {
         result.kills += 1;
         const doing = phase(host);

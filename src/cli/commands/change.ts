@@ -6,9 +6,9 @@ import { refuseUnfinished } from '../../core/apply/unfinished.ts';
 import type { History } from '../../core/apply/history.ts';
 import type { HostLock } from '../../core/apply/lock.ts';
 import { openHost, readContext, type Context } from '../../core/context.ts';
-import type { ChangeSet, FileChange } from '../../core/plan/change-set.ts';
+import type { ChangeSet } from '../../core/plan/change-set.ts';
 import { changeDocument } from '../render/change-document.ts';
-import type { Doors, ProcessDoor } from '../../core/ports.ts';
+import type { Doors } from '../../core/ports.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
 import { prove as proveTask } from '../../core/prove/prove.ts';
 import type { ProofResult, ProofTask } from '../../core/prove/proof.ts';
@@ -16,6 +16,7 @@ import { checkManager } from '../../core/resolve/check-manager.ts';
 import { findHost } from '../../core/survey/host.ts';
 import { chooseWorkspaces } from '../../core/survey/choose-workspaces.ts';
 import type { WorkspaceFacts } from '../../core/survey/survey.ts';
+import { unlikeCommitted } from '../../core/survey/committed-files.ts';
 import { findVersionControl } from '../../core/survey/version-control.ts';
 import type { Output } from '../output.ts';
 import { recoveredInWords } from '../render/recovered.ts';
@@ -99,29 +100,14 @@ export async function planWithWarnings({ doors, host }: Context, plan: () => Pro
       before &&
       uncommitted.some((one) => one === file || (one.endsWith('/') && file.startsWith(one))),
   );
-  const touched = await withOtherWork(doors.processes, host.root, changes.kind, dirty);
+  // What is taken back is not committed either where its coming was not: other work is what stays different then.
+  const touched = changes.kind === 'attach' ? dirty : await unlikeCommitted(doors.processes, host.root, dirty);
   const warnings = touched.map(({ file }) =>
     changes.kind === 'attach'
       ? `${file} has work that is not committed. It stays, and "ligament undo" gives the file back as it is now.`
       : `${file} has work that is not committed. It stays.`,
   );
   return { ...changes, warnings: [...changes.warnings, ...warnings] };
-}
-
-/** Of files that are not committed those that have work in them which is not what is taken back here. */
-async function withOtherWork(
-  processes: ProcessDoor,
-  root: string,
-  kind: ChangeSet['kind'],
-  dirty: readonly FileChange[],
-): Promise<FileChange[]> {
-  if (kind === 'attach') return [...dirty];
-  const others: FileChange[] = [];
-  for (const change of dirty) {
-    const committed = await processes.run('git', ['cat-file', 'blob', `HEAD:./${change.file}`], { cwd: root });
-    if (committed.status !== 0 || committed.stdout !== Buffer.from(change.after ?? []).toString()) others.push(change);
-  }
-  return others;
 }
 
 /** The workspaces that a change is for. Throws a Problem (status 2) for one that is none, or where all and some are asked for. */
@@ -157,11 +143,11 @@ export async function carryOut(
     output.document(EXIT.done, { agreed: false });
     return EXIT.done;
   }
-  const real = await filledIn(changes, options);
   if (options.install && changes.install) await checkManager(context);
   const managed = [context.facts.manager.lockfile, ...context.facts.manager.alsoWrites];
   const touched = [...changes.files.map(({ file }) => file), ...(changes.install && options.install ? managed : [])];
   if (options.commit) await checkCommittable(context.doors, context.host.root, touched);
+  const real = await filledIn(changes, options);
   // Without the packages nothing can be proved.
   const proves = options.prove !== false && options.install && !leftByHand(changes);
   // The proof is made on the host as the change has left it.

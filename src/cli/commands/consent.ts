@@ -1,6 +1,7 @@
 import type { ChangeSet } from '../../core/plan/change-set.ts';
 import { withSecrets } from '../../core/plan/secrets.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
+import { inPlaces } from '../render/change-set.ts';
 import type { ChangeOptions } from './change.ts';
 
 /** Throws a Problem (status 3) where commands would run that somebody else has thought of. */
@@ -25,8 +26,9 @@ export async function agreed({ uses = [] }: ChangeSet): Promise<boolean> {
     });
   }
   const { confirmed } = await import('../ask.ts');
-  const places = uses.length === 1 ? 'one place' : `${uses.length} places`;
-  return confirmed(uses.length === 0 ? 'Make these changes?' : `Take it out, although it is still used in ${places}?`);
+  return confirmed(
+    uses.length === 0 ? 'Make these changes?' : `Take it out, although it is still used in ${inPlaces(uses)}?`,
+  );
 }
 
 /** The change set with its secrets in their places: what is written, and never shown. */

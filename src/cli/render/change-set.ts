@@ -151,6 +151,11 @@ function secretsBlock({ secrets = [] }: ChangeSet): string {
   return section('Secrets', columns(rows).join('\n'));
 }
 
+/** How many places there are, in words. */
+export function inPlaces(uses: readonly unknown[]): string {
+  return uses.length === 1 ? 'one place' : `${uses.length} places`;
+}
+
 /** Places in the host's own sources that will miss what goes. */
 function usesBlock({ uses = [] }: ChangeSet, whole: boolean): string {
   const rows = uses.map(({ file, line, text }) => [
@@ -158,7 +163,7 @@ function usesBlock({ uses = [] }: ChangeSet, whole: boolean): string {
     pc.dim(printable(text).slice(0, 80)),
   ]);
   return section(
-    `Still used in ${uses.length === 1 ? 'one place' : `${uses.length} places`}, which will miss it`,
+    `Still used in ${inPlaces(uses)}, which will miss it`,
     shortened(columns(rows), whole, 'places').join('\n'),
   );
 }

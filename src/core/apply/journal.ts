@@ -9,6 +9,8 @@ import type { FileDoor, Reader } from '../ports.ts';
 export const JOURNAL_FOLDER = '.ligament/journal';
 const FILE = `${JOURNAL_FOLDER}/journal.json`;
 const CHILD = `${JOURNAL_FOLDER}/child`;
+/** How the folders begin that proofs make their copies in. */
+export const SCRATCH_PREFIX = 'ligament-proof-';
 const SCRATCH = `${JOURNAL_FOLDER}/scratch`;
 
 const journalSchema = z.strictObject({

@@ -135,6 +135,14 @@ function expire(root: string): void {
 }
 
 function giveBack(files: FileDoor, root: string, release: () => void): void {
+  try {
+    tidyUp(files, root, release);
+  } catch {
+    // What came of the command is what counts; the lock of a process that has ended is taken over.
+  }
+}
+
+function tidyUp(files: FileDoor, root: string, release: () => void): void {
   const folder = path.join(root, JOURNAL_FOLDER);
   // Images without a journal belong to a change that never began or is over.
   const unfinished = files.kind(path.join(folder, 'journal.json')) !== undefined;

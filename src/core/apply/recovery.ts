@@ -1,7 +1,6 @@
 import type { Doors } from '../ports.ts';
 import { keepHistory } from './keep-history.ts';
-import { SCRATCH_PREFIX } from '../prove/scratch.ts';
-import { readChild, readJournal, readScratch } from './journal.ts';
+import { readChild, readJournal, readScratch, SCRATCH_PREFIX } from './journal.ts';
 import { dropJournal, putBack, type PutBack } from './put-back.ts';
 
 export type Recovered =

@@ -1,9 +1,11 @@
 import path from 'node:path';
 import { encode, readText } from '../doors/text.ts';
+import { renderLedger } from '../ledger/ledger.ts';
+import { parseLedger } from '../ledger/parse-ledger.ts';
 import type { ChangeSet, CommandRun } from '../plan/change-set.ts';
 import type { Doors, FileDoor } from '../ports.ts';
 import { EXIT, Problem } from '../problem.ts';
-import { programNear } from '../resolve/program-near.ts';
+import { programStart } from '../resolve/program-start.ts';
 import type { ApplyOptions } from './apply-options.ts';
 import { hashOf } from './hash.ts';
 import { linesThatMatter } from './install-failed.ts';
@@ -35,12 +37,9 @@ async function runOne(doors: Doors, { workspace, program, args }: CommandRun, op
   const { root, signal, onEvent } = options;
   const shown = [program, ...args].join(' ');
   onEvent({ step: 'running', command: shown });
-  const near = programNear(doors.files, root, workspace, program);
-  // Under yarn's Plug'n'Play programs are in no folder: yarn itself starts them.
-  const plugged = near === undefined && doors.files.kind(path.join(root, '.pnp.cjs')) !== undefined;
-  if (near === undefined && !plugged) throw failed(shown, `no installed package brings a program "${program}"`);
-  const [command, given] = plugged ? ['yarn', ['run', program, ...args]] : [near ?? program, args];
-  const result = await doors.processes.run(command, given, {
+  const start = programStart(doors.files, root, workspace, program);
+  if (!start) throw failed(shown, `no installed package brings a program "${program}"`);
+  const result = await doors.processes.run(start.command, [...start.lead, ...args], {
     cwd: path.join(root, workspace),
     environment: { CI: '1', NO_COLOR: '1' },
     signal,
@@ -54,7 +53,7 @@ async function runOne(doors: Doors, { workspace, program, args }: CommandRun, op
 }
 
 /** Notes in the record what a command has made: `detach` takes it out if nobody has changed it since. */
-function recordMade(files: FileDoor, root: string, { writes, record }: CommandRun, journal: Journal): void {
+function recordMade(files: FileDoor, root: string, { workspace, writes, record }: CommandRun, journal: Journal): void {
   const made = writes.flatMap((file) => {
     const isNew = journal.files.some((entry) => entry.file === file && entry.before === null);
     const bytes = isNew ? files.read(path.join(root, file)) : undefined;
@@ -62,9 +61,9 @@ function recordMade(files: FileDoor, root: string, { writes, record }: CommandRu
   });
   const text = readText(files, path.join(root, record));
   if (made.length === 0 || text === undefined) return;
-  const ledger = JSON.parse(text) as { made?: { file: string; sha256: string }[] };
+  const ledger = parseLedger(text, record, workspace);
   const known = (ledger.made ?? []).filter((one) => !made.some(({ file }) => file === one.file));
-  files.put(path.join(root, record), encode(`${JSON.stringify({ ...ledger, made: [...known, ...made] }, null, 2)}\n`));
+  files.put(path.join(root, record), encode(renderLedger({ ...ledger, made: [...known, ...made] })));
 }
 
 function failed(command: string, why: string, output?: string): Problem {

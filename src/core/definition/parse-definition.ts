@@ -24,6 +24,7 @@ export function parseDefinition(text: string, file: string): Definition {
   const result = definition.safeParse(valueOf(document, file));
   if (result.success) {
     checkPlaceholders(result.data, file);
+    checkSecrets(result.data, file);
     return result.data;
   }
   const issue = result.error.issues[0];
@@ -40,6 +41,15 @@ function checkPlaceholders({ ways, choices = {} }: Definition, file: string): vo
   for (const { way, ties } of ways) {
     const odd = ties.find((one) => !tie.safeParse(fillAll(one, values)).success);
     if (odd) throw invalid(file, `way ${way}: the tie at ${odd.at} has a placeholder that can stay empty`, 1, 1);
+  }
+}
+
+/** A variable that is a secret names a choice that asks for one. */
+function checkSecrets({ ways, choices = {} }: Definition, file: string): void {
+  for (const { way, ties } of ways) {
+    const variables = ties.flatMap((one) => (one.at === 'environment.file' ? Object.entries(one.variables) : []));
+    const odd = variables.find(([, { secret }]) => secret !== undefined && choices[secret]?.kind !== 'secret');
+    if (odd) throw invalid(file, `way ${way}: ${odd[0]} names a choice that asks for no secret`, 1, 1);
   }
 }
 

@@ -69,7 +69,7 @@ export const usePatterns = z.strictObject({
   /** At-rules in style sheets, without the `@`. */
   rules: z.optional(z.array(z.string())),
   /** Names that it makes known without an import. */
-  names: z.optional(z.array(z.string())),
+  names: z.optional(z.array(z.string().check(z.regex(/^[\w$-]+$/)))),
 });
 
 const usesSpec = z.extend(usePatterns, {
@@ -98,7 +98,6 @@ export type Definition = z.infer<typeof definition>;
 export type Way = z.infer<typeof way>;
 export type PackageNeed = z.infer<typeof packageNeed>;
 export type TextChoice = z.infer<typeof textChoice>;
-export type Choice = z.infer<typeof choice>;
 export type UsesSpec = z.infer<typeof usesSpec>;
 export type UsePatterns = z.infer<typeof usePatterns>;
 export type ProofSpec = z.infer<typeof proofSpec>;

@@ -13,8 +13,7 @@ export const nodeFiles: FileDoor = {
     return stat && stat.mode & 0o7777;
   },
   put(file, bytes, mode) {
-    writeWhole(file, bytes, mode);
-    syncFolder(path.dirname(file));
+    syncFolder(path.dirname(writeWhole(file, bytes, mode)));
   },
   removeFile(file) {
     fs.rmSync(file);

@@ -29,7 +29,6 @@ function runsIn(pid: number, folder: string): boolean {
   if (!signalTo(pid, 0)) return false;
   try {
     const state = fs.readFileSync(`/proc/${pid}/stat`, 'utf8').replace(/^.*\) /, '')[0];
-    // A folder that is gone by now is shown with a note behind its name.
     const below = path.relative(folder, fs.readlinkSync(`/proc/${pid}/cwd`));
     return state !== 'Z' && below !== '..' && !below.startsWith(`..${path.sep}`) && !path.isAbsolute(below);
   } catch {

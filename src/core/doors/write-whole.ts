@@ -4,12 +4,13 @@ let written = 0;
 
 /**
  * Writes a file whole or not at all: beside it under a temporary name (the file's own and a number), flushed, then renamed
- * over it. Links are followed; mode and owner of an old file stay. Throws the system's error, and the old file stands.
+ * over it. Links are followed; mode and owner of an old file stay. Returns the path behind links. Throws
+ * the system's error, and the old file stands.
  *
  * The usual packages for this write once and never ask how much of it the disk has taken: on one that is nearly full
  * half a file would then be put in place.
  */
-export function writeWhole(file: string, bytes: Uint8Array, mode?: number): void {
+export function writeWhole(file: string, bytes: Uint8Array, mode?: number): string {
   const target = throughLinks(file);
   const old = fs.statSync(target, { throwIfNoEntry: false });
   const temporary = `${target}.${process.pid}${process.hrtime.bigint()}${written++}`;
@@ -20,6 +21,7 @@ export function writeWhole(file: string, bytes: Uint8Array, mode?: number): void
     fs.rmSync(temporary, { force: true });
     throw error;
   }
+  return target;
 }
 
 function fillTemporary(

@@ -1,4 +1,5 @@
 import { environmentLines } from './dotenv.ts';
+import type { FormatOperation } from './formats.ts';
 
 // Stands for a secret's value in plans and records; the characters are such as need no quotes.
 const TOKEN = /ligament-secret:([A-Za-z_][\w.]*)/g;
@@ -11,6 +12,13 @@ export function secretToken(key: string): string {
 /** The keys whose values a text has only as tokens. */
 export function secretTokens(text: string): string[] {
   return [...text.matchAll(TOKEN)].map(([, key = '']) => key);
+}
+
+/** The keys of some edits whose values are secret. */
+export function secretKeys(edits: readonly FormatOperation[]): string[] {
+  return edits.flatMap(({ format, operation }) =>
+    format === 'dotenv' && operation.secret !== undefined ? [operation.key] : [],
+  );
 }
 
 /** An environment file with tokens for the values of some keys, and these values as they are written. */

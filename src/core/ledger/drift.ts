@@ -3,7 +3,7 @@ import { readText } from '../doors/text.ts';
 import type { Reader } from '../ports.ts';
 import type { CodeStyle } from '../text/code-style.ts';
 import { takeBackSplices } from '../text/splices.ts';
-import { hideValues } from '../formats/environment-secrets.ts';
+import { hideValues, secretKeys } from '../formats/environment-secrets.ts';
 import type { Ledger, MadeEdit } from './ledger.ts';
 
 /** An edit that does not stand any more: somebody has changed it or taken it out. */
@@ -29,7 +29,7 @@ export async function findDrift(
     const text = readText(reader, path.join(root, edit.file));
     if (text === undefined) drift.push({ file: edit.file, what: `${edit.file} is gone` });
     else if (
-      !standsExactly(hideValues(text, secretKey(edit)).text, edit) &&
+      !standsExactly(hideValues(text, secretKeys([edit])).text, edit) &&
       !(await standsInMeaning(text, edit, style()))
     ) {
       const { describeEdit } = await import('../formats/describe.ts');
@@ -37,10 +37,6 @@ export async function findDrift(
     }
   }
   return drift;
-}
-
-function secretKey({ format, operation }: MadeEdit): string[] {
-  return format === 'dotenv' && operation.secret !== undefined ? [operation.key] : [];
 }
 
 function standsExactly(text: string, { splices }: MadeEdit): boolean {

@@ -72,6 +72,7 @@ export function renderLedger(record: Ledger): string {
     ...(hidden ? { private: true } : {}),
     splices,
   }));
-  const value = { ledger: 1, integration, title, way, choices, packages, edits: shown, proofs, uses, made };
+  const madeHere = made?.map(({ file, sha256 }) => ({ file: path.posix.relative(workspace, file), sha256 }));
+  const value = { ledger: 1, integration, title, way, choices, packages, edits: shown, proofs, uses, made: madeHere };
   return `${JSON.stringify(value, null, 2)}\n`;
 }

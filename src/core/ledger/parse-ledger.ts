@@ -38,6 +38,7 @@ const ledger = z.strictObject({
   edits: z.array(edit),
   proofs: z.array(proofSpec),
   uses: z.optional(usePatterns),
+  /** Relative to the workspace. */
   made: z.optional(z.array(z.strictObject({ file: z.string(), sha256: z.string() }))),
 });
 
@@ -64,7 +65,7 @@ export function parseLedger(text: string, file: string, workspace: string): Ledg
     packages,
     proofs,
     uses,
-    made,
+    made: made?.map((one) => ({ ...one, file: path.posix.join(workspace, one.file) })),
     edits: edits.map(({ of, file: name, ...one }) => {
       const inHost =
         of === 'host' ? path.posix.normalize(name) : path.posix.normalize(path.posix.join(workspace, name));

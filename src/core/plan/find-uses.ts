@@ -3,8 +3,8 @@ import type { Context } from '../context.ts';
 import { overlay } from '../doors/overlay.ts';
 import { readText } from '../doors/text.ts';
 import type { Ledger } from '../ledger/ledger.ts';
+import { recordOf } from '../records.ts';
 import { sourceFiles } from '../survey/source-files.ts';
-import type { Sought } from '../uses/text-uses.ts';
 import type { ChangeSet } from './change-set.ts';
 
 /** A place in a host's own sources that will miss what goes. */
@@ -38,7 +38,8 @@ export async function findUses(
   if (tasks.every(({ packages, patterns }) => packages.length === 0 && Object.keys(patterns).length === 0)) return [];
   const { root } = context.host;
   const after = overlay(context.reader, new Map(files.map((change) => [path.join(root, change.file), change.after])));
-  const { canUse, ownClasses } = await import('../uses/text-uses.ts');
+  const { canUse, ownClasses, usesIn } = await import('../uses/text-uses.ts');
+  const { scriptsThatRun } = await import('../uses/manifest-uses.ts');
   const sources = (await sourceFiles(context.doors, root)).filter((file) => canUse(file) || isManifest(file));
   const texts = sources.flatMap((file) => {
     const holder = holderOf(context, file);
@@ -50,7 +51,9 @@ export async function findUses(
   const found: Use[] = [];
   for (const { file, text, near } of texts) {
     for (const { ledger, packages, patterns } of near) {
-      const at = await offsets(context, text, file, { packages, patterns, own });
+      const at = isManifest(file)
+        ? scriptsThatRun(text, programsOf(context, file, packages))
+        : usesIn(text, file, { packages, patterns, own });
       for (const line of linesAt(text, at)) found.push({ integration: ledger.integration, file, ...line });
     }
   }
@@ -65,12 +68,6 @@ function holderOf({ facts }: Context, file: string): string {
   return best;
 }
 
-async function offsets(context: Context, text: string, file: string, sought: Sought): Promise<number[]> {
-  if (isManifest(file)) return scriptsThatRun(text, programsOf(context, file, sought.packages));
-  const { usesIn } = await import('../uses/text-uses.ts');
-  return usesIn(text, file, sought);
-}
-
 function isManifest(file: string): boolean {
   return path.posix.basename(file) === 'package.json';
 }
@@ -81,34 +78,19 @@ function programsOf({ reader, host }: Context, manifest: string, packages: reado
     for (const folder of [path.posix.dirname(manifest), '.']) {
       const text = readText(reader, path.join(host.root, folder, 'node_modules', name, 'package.json'));
       if (text === undefined) continue;
-      try {
-        const { bin } = JSON.parse(text) as { bin?: unknown };
-        if (typeof bin === 'string') return [name.split('/').at(-1) ?? name];
-        return typeof bin === 'object' && bin !== null ? Object.keys(bin) : [];
-      } catch {
-        return [];
-      }
+      const { bin } = recordOf(parsed(text));
+      return typeof bin === 'string' ? [name.split('/').at(-1) ?? name] : Object.keys(recordOf(bin));
     }
     return [];
   });
 }
 
-/** Scripts of a manifest that run one of some programs. */
-function scriptsThatRun(text: string, programs: readonly string[]): number[] {
-  let manifest: unknown;
+function parsed(text: string): unknown {
   try {
-    manifest = JSON.parse(text);
+    return JSON.parse(text);
   } catch {
-    return [];
+    return undefined;
   }
-  const scripts = (manifest as { scripts?: unknown } | null)?.scripts;
-  if (typeof scripts !== 'object' || scripts === null) return [];
-  const found = Object.entries(scripts as Record<string, unknown>).flatMap(([name, value]) => {
-    const words = typeof value === 'string' ? value.split(/[\s;&|()]+/) : [];
-    const at = text.indexOf(`${JSON.stringify(name)}:`);
-    return words.some((word) => programs.includes(word)) && at !== -1 ? [at] : [];
-  });
-  return found.sort((a, b) => a - b);
 }
 
 /** The lines that some offsets, in order, are in: each once. */

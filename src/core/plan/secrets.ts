@@ -1,7 +1,7 @@
 import type { ProcessDoor } from '../ports.ts';
 import { decode, encode } from '../doors/text.ts';
 import { quoteValue } from '../formats/dotenv.ts';
-import { hideValues, revealValues, secretTokens } from '../formats/environment-secrets.ts';
+import { hideValues, revealValues, secretKeys, secretTokens } from '../formats/environment-secrets.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { Definition } from '../definition/schema.ts';
 import type { Edit } from '../joints.ts';
@@ -20,22 +20,14 @@ export interface SecretNeed {
   random: boolean;
 }
 
-/** The keys of some edits whose values are secret. */
-export function secretKeys(edits: readonly Edit[]): string[] {
-  return edits.flatMap((edit) =>
-    edit.format === 'dotenv' && edit.operation.secret !== undefined ? [edit.operation.key] : [],
-  );
-}
-
 /** The secrets that edits of an integration put in: those that were there before stay as they are. */
 export function secretsNeeded(made: readonly MadeEdit[], { choices = {} }: Definition): SecretNeed[] {
   return made.flatMap((edit): SecretNeed[] => {
-    const choice = edit.format === 'dotenv' ? edit.operation.secret : undefined;
+    const choice = edit.format === 'dotenv' && edit.splices.length > 0 ? edit.operation.secret : undefined;
     const asked = choice === undefined ? undefined : choices[choice];
-    if (edit.format !== 'dotenv' || choice === undefined || edit.splices.length === 0) return [];
-    const secret = asked?.kind === 'secret' ? asked : undefined;
-    const { key: variable } = edit.operation;
-    return [{ choice, ask: secret?.ask ?? variable, variable, file: edit.file, random: secret?.make === 'random' }];
+    if (edit.format !== 'dotenv' || choice === undefined || asked?.kind !== 'secret') return [];
+    const { ask, make } = asked;
+    return [{ choice, ask, variable: edit.operation.key, file: edit.file, random: make === 'random' }];
   });
 }
 

@@ -8,7 +8,7 @@ import { decode, encode, readText } from '../doors/text.ts';
 import { fill, firstFilled } from '../definition/fill.ts';
 import { editText } from '../formats/formats.ts';
 import type { Reader } from '../ports.ts';
-import { programNear } from '../resolve/program-near.ts';
+import { programStart } from '../resolve/program-start.ts';
 import { scriptCommand } from '../resolve/manager-commands.ts';
 import { readStack, type StackFacts } from '../stacks/stacks.ts';
 import { missingEdits } from './missing-edits.ts';
@@ -109,14 +109,13 @@ async function build(
   const workspace = context.facts.workspaces.find((one) => one.folder === folder);
   const cwd = path.join(root, folder);
   const own = workspace?.manifest.scripts.build !== undefined;
-  const { command, args } = own
-    ? scriptCommand(context.facts.manager, 'build')
-    : { command: path.join(cwd, 'node_modules', '.bin', stack.build?.program ?? ''), args: stack.build?.args ?? [] };
-  const near = own ? command : programNear(context.doors.files, root, folder, stack.build?.program ?? '');
-  // Under yarn's Plug'n'Play programs are in no folder: yarn itself starts them.
-  const plugged = near === undefined && context.facts.manager.name === 'yarn';
-  const [program, given] = plugged ? ['yarn', ['run', stack.build?.program ?? '', ...args]] : [near ?? command, args];
-  const result = await context.doors.processes.run(program, given, {
+  const { program = '', args: buildArgs = [] } = stack.build ?? {};
+  const script = scriptCommand(context.facts.manager, 'build');
+  const start = own ? { command: script.command, lead: [] } : programStart(context.doors.files, root, folder, program);
+  const args = own ? script.args : buildArgs;
+  // Where no package brings the program the system says so.
+  const { command, lead } = start ?? { command: program, lead: [] };
+  const result = await context.doors.processes.run(command, [...lead, ...args], {
     cwd,
     environment: { NO_COLOR: '1', CI: '1' },
     signal,
@@ -126,7 +125,7 @@ async function build(
   return {
     status: result.status,
     output: `${result.stdout}\n${result.stderr}${result.failure ?? ''}`,
-    shown: own ? `${command} ${args.join(' ')}` : [stack.build?.program, ...args].join(' '),
+    shown: [own ? command : program, ...args].join(' '),
   };
 }
 

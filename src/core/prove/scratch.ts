@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { noteScratch } from '../apply/journal.ts';
+import { noteScratch, SCRATCH_PREFIX } from '../apply/journal.ts';
 import { encode, readText } from '../doors/text.ts';
 import type { Doors, FileDoor } from '../ports.ts';
 
@@ -8,9 +8,6 @@ export interface Scratch {
   root: string;
   remove(): void;
 }
-
-/** How the folders begin that scratch copies are made in. */
-export const SCRATCH_PREFIX = 'ligament-proof-';
 
 // Folders of results and caches that no build reads; everything that version control ignores goes without saying.
 const PASSED_OVER = new Set([

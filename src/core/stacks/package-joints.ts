@@ -1,3 +1,4 @@
+import path from 'node:path';
 import { joinPointer } from '../formats/json-pointer.ts';
 import { secretToken } from '../formats/environment-secrets.ts';
 import type { Edit, Joint } from '../joints.ts';
@@ -6,7 +7,8 @@ import type { Ground } from './stack.ts';
 
 /** The joints that every package has, whatever it is built with. */
 export function packageJoints(ground: Ground): Joint[] {
-  return [scriptsJoint(ground), environmentJoint(ground), ignoreJoint(ground)];
+  const ignore = ignoreJoint(ground);
+  return [scriptsJoint(ground), environmentJoint(ground, ignore), ignore];
 }
 
 function scriptsJoint(ground: Ground): Joint {
@@ -31,23 +33,18 @@ function scriptsJoint(ground: Ground): Joint {
 }
 
 /** The variables of one's own machine, with an example of them for others and a line that keeps them out of version control. */
-function environmentJoint(ground: Ground): Joint {
+function environmentJoint(ground: Ground, ignore: Joint): Joint {
   const file = ground.first(['.env', '.env.local'].map((name) => ground.inHost(name))) ?? ground.inHost('.env');
-  const examples = ['.env.example', '.env.sample', '.env.template'].map((name) => ground.inHost(name));
-  const example = ground.first(examples) ?? ground.inHost('.env.example');
-  const present = ground.has(file);
-  const ignore = ignoreJoint(ground);
   return {
     name: 'environment.file',
-    state: present ? 'present' : 'makeable',
-    file,
-    detail: present ? 'an environment file' : 'a new environment file',
+    ...wholeFile(ground, file, 'environment file'),
     tie(tie) {
       if (tie.at !== 'environment.file') return [];
-      const name = file.slice(file.lastIndexOf('/') + 1);
+      const examples = ['.env.example', '.env.sample', '.env.template'].map((name) => ground.inHost(name));
+      const example = ground.first(examples) ?? ground.inHost('.env.example');
       const variables = Object.entries(tie.variables);
       return [
-        ...ignore.tie({ at: 'ignore.lines', lines: [name] }),
+        ...ignore.tie({ at: 'ignore.lines', lines: [path.posix.basename(file)] }),
         ...variables.map(([key, { value = '', example: shown = value, comment }]) =>
           environmentEdit(example, key, shown, comment),
         ),
@@ -58,6 +55,12 @@ function environmentJoint(ground: Ground): Joint {
       ];
     },
   };
+}
+
+/** What a joint says that is a whole file, to be made where it is not there. */
+function wholeFile(ground: Ground, file: string, what: string): Pick<Joint, 'state' | 'file' | 'detail'> {
+  const present = ground.has(file);
+  return { state: present ? 'present' : 'makeable', file, detail: `${present ? 'an' : 'a new'} ${what}` };
 }
 
 function environmentEdit(file: string, key: string, value: string, comment?: string, secret?: string): Edit {
@@ -73,12 +76,9 @@ function environmentEdit(file: string, key: string, value: string, comment?: str
 function ignoreJoint(ground: Ground): Joint {
   const own = ground.inHost('.gitignore');
   const file = ground.has(own) || !ground.has('.gitignore') ? own : '.gitignore';
-  const present = ground.has(file);
   return {
     name: 'ignore.lines',
-    state: present ? 'present' : 'makeable',
-    file,
-    detail: present ? 'an ignore file' : 'a new ignore file',
+    ...wholeFile(ground, file, 'ignore file'),
     tie(tie) {
       if (tie.at !== 'ignore.lines') return [];
       return tie.lines.map((line) => ({ file, format: 'lines', operation: { op: 'ensure', line }, seed: '' }));

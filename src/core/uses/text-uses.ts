@@ -57,22 +57,29 @@ export function usesIn(text: string, file: string, { packages, patterns, own }: 
   const { classes = [], rules = [], names = [] } = patterns;
   if (MARKUP.test(file) && classes.length > 0) found.push(...usedClasses(text, classes, own));
   if ((STYLE.test(file) || COMPONENT.test(file)) && rules.length > 0) found.push(...usedRules(text, rules));
-  if (!STYLE.test(file)) for (const name of names) found.push(...wordsIn(text, name));
+  if (!STYLE.test(file) && names.length > 0) found.push(...wordsIn(text, new Set(names)));
   return [...new Set(found)].sort((a, b) => a - b);
 }
 
 /** The scripts of a component; where their names stand outside of them, as in the template. */
 function inComponent(text: string, isMeant: (module: string) => boolean): number[] {
   const found: number[] = [];
-  const scripts = [...text.matchAll(SCRIPT_START)];
-  for (const { 0: opening, index } of scripts) {
+  const words = new Set<string>();
+  const scripts: { start: number; end: number }[] = [];
+  for (const { 0: opening, index } of text.matchAll(SCRIPT_START)) {
     const start = index + opening.length;
     const end = text.indexOf(opening.startsWith('<') ? '</script' : '\n---', start);
     if (end === -1) break;
     const { at, names } = mentionsOf(text.slice(start, end), 'block.ts', isMeant);
-    found.push(...at.map((offset) => start + offset));
-    const outside = text.slice(0, start) + ' '.repeat(end - start) + text.slice(end);
-    for (const name of names) found.push(...wordsIn(outside, name), ...wordsIn(outside, kebab(name)));
+    for (const offset of at) found.push(start + offset);
+    for (const name of names) words.add(name).add(kebab(name));
+    scripts.push({ start, end });
+  }
+  if (words.size === 0) return found;
+  let next = 0;
+  for (const at of wordsIn(text, words)) {
+    while (scripts[next] && at >= (scripts[next]?.end ?? 0)) next += 1;
+    if (at < (scripts[next]?.start ?? text.length)) found.push(at);
   }
   return found;
 }
@@ -99,14 +106,9 @@ function usedRules(text: string, rules: readonly string[]): number[] {
   return [...text.matchAll(/@([a-z-]+)/g)].filter(([, rule = '']) => rules.includes(rule)).map(({ index }) => index);
 }
 
-/** Where a word stands by itself; `$` and letters beside it make it another. */
-function wordsIn(text: string, word: string): number[] {
-  const found: number[] = [];
-  for (let at = text.indexOf(word); at !== -1; at = text.indexOf(word, at + 1)) {
-    const beside = `${text[at - 1] ?? ''}${text[at + word.length] ?? ''}`;
-    if (!/[\w$-]/.test(beside)) found.push(at);
-  }
-  return found;
+/** Where words stand by themselves; `$` and letters beside one make it another. */
+function wordsIn(text: string, words: ReadonlySet<string>): number[] {
+  return [...text.matchAll(/[\w$-]+/g)].filter(([word]) => words.has(word)).map(({ index }) => index);
 }
 
 function kebab(name: string): string {

@@ -18,6 +18,7 @@ import { planAttach } from '../../../src/core/plan/plan-attach.ts';
 import { planDetach } from '../../../src/core/plan/plan-detach.ts';
 import { planUndo } from '../../../src/core/plan/plan-undo.ts';
 import type { Doors, FileDoor } from '../../../src/core/ports.ts';
+import { oneVersionRegistry } from '../../support/one-version.ts';
 import { FAULTS, FaultyFiles, type Fault } from '../../support/faulty-files.ts';
 
 const CATALOG = path.join(projectRoot(), 'catalog');
@@ -34,12 +35,7 @@ function doorsWith(files: FileDoor): Doors {
     clock: { now: () => new Date(2026, 10, 23) },
     machine: nodeMachine,
     offline: false,
-    registry: () =>
-      Promise.resolve({
-        packument: (name) =>
-          Promise.resolve({ name, 'dist-tags': { latest: '4.1.8' }, versions: { '4.1.8': { version: '4.1.8' } } }),
-        packageSettings: () => Promise.resolve({ saveExact: false, savePrefix: undefined, ignoreScripts: false }),
-      }),
+    registry: () => Promise.resolve(oneVersionRegistry),
     environment: { XDG_STATE_HOME: state, PATH: '' },
   };
 }

@@ -7,31 +7,16 @@ import type { ChangeSet } from '../../../src/core/plan/change-set.ts';
 import { planDetach } from '../../../src/core/plan/plan-detach.ts';
 import { planAttach } from '../../../src/core/plan/plan-attach.ts';
 import { withSecrets } from '../../../src/core/plan/secrets.ts';
+import { secretKit } from '../../support/secret-kit.ts';
 import { FaultyFiles } from '../../support/faulty-files.ts';
 import type { MemoryFiles } from '../../support/memory-files.ts';
 import { CATALOG, memoryDoors, memoryHost, memoryOptions, ROOT } from '../../support/memory-host.ts';
 
 const SECRET = 'pass-the-compost-4711';
-const KIT = `integration: shed
-title: The shed
-kind: environment
-about: Only for tests.
-choices:
-  key: { kind: secret, ask: The key }
-ways:
-  - way: plain
-    title: by its variables
-    packages: {}
-    ties:
-      - at: environment.file
-        variables: { SHED_KEY: { secret: key } }
-proofs: []
-`;
-
 async function attachKit(memory: MemoryFiles): Promise<ChangeSet> {
   const plan = await planAttach(
     await openHost(memoryDoors(memory), CATALOG, ROOT),
-    [{ definition: parseDefinition(KIT, 'integration.yaml'), workspace: 'web', choices: {} }],
+    [{ definition: parseDefinition(secretKit('shed'), 'integration.yaml'), workspace: 'web', choices: {} }],
     { take: {}, movePackages: false, whereItFits: false },
   );
   return { ...plan, files: withSecrets(plan.files, new Map([['SHED_KEY web/.env', SECRET]])) };

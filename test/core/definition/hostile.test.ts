@@ -57,6 +57,14 @@ describe('a definition that means harm', () => {
     ['a prototype', `${GOOD}__proto__: { polluted: true }\n`, '__proto__'],
     ['half a character', GOOD.replace('title: Garden kit', 'title: "\\ud800"'), 'half a character'],
     ['code for a name', GOOD.replace('default: garden }', 'default: \'a } from "x"; evil(); import { b\' }'), 'name'],
+    [
+      'a secret that nobody is asked for',
+      GOOD.replace('at: bundler.plugins', 'at: environment.file').replace(
+        /call:[^]*?garden }/,
+        'variables: { GATE: { secret: key } }',
+      ),
+      'asks for no secret',
+    ],
     ['a placeholder where a text must be', GOOD.replace('from: garden-kit', "from: '{{scope}}'"), 'can stay empty'],
   ])('%s', (_what, text, why) => {
     expect(refusal(text)).toContain(why);

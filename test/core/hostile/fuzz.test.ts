@@ -18,6 +18,7 @@ import { Problem } from '../../../src/core/problem.ts';
 import { FaultyFiles } from '../../support/faulty-files.ts';
 import type { MemoryFiles } from '../../support/memory-files.ts';
 import { CATALOG, HOST_FILES, memoryDoors, memoryHost, memoryOptions, ROOT } from '../../support/memory-host.ts';
+import { randomFrom } from '../../support/random.ts';
 import { mutateText, mutateTree, pick, type Random } from '../../support/mutate.ts';
 
 // `npm run torture` asks for more.
@@ -98,13 +99,6 @@ async function fuzz(
 
 function outside(all: Map<string, string>): string[] {
   return [...all].filter(([file]) => !file.startsWith(ROOT) && !file.startsWith('/garden/state')).flat();
-}
-
-/** Numbers from 0 to 1 from a seed; fast-check draws the seeds, this only spreads one of them. */
-function randomFrom(seed: number): Random {
-  const numbers = fc.sample(fc.noBias(fc.integer({ min: 0, max: 999_999 })), { seed, numRuns: 40 });
-  let at = 0;
-  return () => (numbers[at++ % numbers.length] ?? 0) / 1_000_000;
 }
 
 it('mutated definitions', { timeout: 600_000 }, () =>

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { mentionsOf } from '../../../src/core/formats/script/mentions.ts';
 import { ownClasses, usesIn } from '../../../src/core/uses/text-uses.ts';
+import { scriptsThatRun } from '../../../src/core/uses/manifest-uses.ts';
 import { isLike } from '../../../src/core/uses/wildcard.ts';
 
 describe('a pattern with stars', () => {
@@ -45,6 +46,14 @@ describe('uses in a source', () => {
     expect(lines(text, file, ['plots'])).toEqual(expected);
   });
 
+  it('finds scripts of a manifest that run a program, however they are written', () => {
+    const text = '{"name": "lay", "scripts" : {\n"a" : "lay --all",\n"b": "layer",\n"c": "tend && (lay)",\n"d": 1}}';
+    const at = scriptsThatRun(text, ['lay']).map((offset) => text.slice(offset, offset + 3));
+    expect(at).toEqual(['"a"', '"c"']);
+    expect(scriptsThatRun('['.repeat(1 << 20), ['lay'])).toEqual([]);
+    expect(scriptsThatRun('{"scripts": [', ['lay'])).toEqual([]);
+  });
+
   it('finds names that are known without an import, and no part of another name', () => {
     const text = '<p>{{ $plot.name }}</p>\n<p>{{ $plots }}</p>\n<p>{{ my$plot }}</p>\n';
     expect(lines(text, 'a.vue', [], { names: ['$plot'] })).toEqual([1]);
@@ -55,6 +64,7 @@ describe('uses in a source', () => {
     ['class="', 'a.html'],
     ['<script', 'a.vue'],
     ['<script>', 'a.vue'],
+    ["<script>import a from 'plots'</script>", 'a.vue'],
     ['<style>', 'a.vue'],
     ['class ', 'a.html'],
     ['@apply ', 'a.css'],

@@ -5,14 +5,15 @@ export interface Mentions {
   /** Offsets of imports, of any form, and of the uses of what they bring. */
   at: number[];
   /** The names that the imports bring. */
-  names: string[];
+  names: ReadonlySet<string>;
 }
 
 /** Where a script imports some modules and uses what comes from them. Nothing where it cannot be parsed. */
 export function mentionsOf(text: string, file: string, isMeant: (module: string) => boolean): Mentions {
   const script = parseScript(text, file);
-  if ('fault' in script) return { at: [], names: [] };
-  const names = [...originsOf(script)].filter(([, origin]) => isMeant(origin.from)).map(([name]) => name);
+  if ('fault' in script) return { at: [], names: new Set() };
+  const origins = [...originsOf(script)].filter(([, origin]) => isMeant(origin.from));
+  const names = new Set(origins.map(([name]) => name));
   const at: number[] = [];
   walk(script.program, (node, parent) => {
     const module = moduleOf(node);
@@ -42,9 +43,9 @@ function moduleOf(node: Node): string | undefined {
   }
 }
 
-function isUse(node: Node, parent: Node | undefined, names: readonly string[]): boolean {
+function isUse(node: Node, parent: Node | undefined, names: ReadonlySet<string>): boolean {
   if (node.type !== 'Identifier' && node.type !== 'JSXIdentifier') return false;
-  if (!names.includes(node.name)) return false;
+  if (!names.has(node.name)) return false;
   if (parent?.type === 'MemberExpression' && parent.property === node && !parent.computed) return false;
   return !(parent?.type === 'Property' && parent.key === node && !parent.shorthand && !parent.computed);
 }

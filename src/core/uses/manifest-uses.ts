@@ -1,0 +1,15 @@
+import { findNodeAtLocation, parseTree } from 'jsonc-parser';
+import { bracketDepth } from '../formats/nesting.ts';
+
+const MOST_LEVELS = 200;
+
+/** Where a manifest (package.json) has scripts that run one of some programs: offsets in the text, in order. */
+export function scriptsThatRun(text: string, programs: readonly string[]): number[] {
+  const tree = bracketDepth(text) > MOST_LEVELS ? undefined : parseTree(text);
+  const scripts = tree && findNodeAtLocation(tree, ['scripts']);
+  return (scripts?.children ?? []).flatMap(({ offset, children }) => {
+    const command: unknown = children?.[1]?.value;
+    const words = typeof command === 'string' ? command.split(/[\s;&|()]+/) : [];
+    return words.some((word) => programs.includes(word)) ? [offset] : [];
+  });
+}
