@@ -10,6 +10,7 @@ export default tseslint.config(
       'demo/allotment/',
       'demo/shelf/',
       'test/corpus/shelf/',
+      'test/stacks/hosts/',
       'catalog/*/files/',
     ],
   },

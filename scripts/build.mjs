@@ -1,7 +1,7 @@
 // Bundles the program into dist/ and the development programs (demo, registry, benchmarks) into build/.
 import { build } from 'esbuild';
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { copyFileSync, existsSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -30,7 +30,7 @@ const common = {
 /** Changes with the form of definitions: what was checked against another form is checked anew. */
 function schemaMark() {
   const hash = createHash('sha256');
-  for (const name of ['schema', 'ties', 'joint-names', 'parse-definition'])
+  for (const name of ['schema', 'conditions', 'proof-spec', 'fact-names', 'ties', 'joint-names', 'parse-definition'])
     hash.update(readFileSync(`${root}src/core/definition/${name}.ts`));
   return hash.digest('hex').slice(0, 16);
 }
@@ -88,6 +88,9 @@ async function buildProgram() {
   }
 }
 
+// The reader of editors' settings is a WebAssembly module, which is read from beside the program.
+copyFileSync(path.join(root, 'node_modules/@one-ini/wasm/one_ini_bg.wasm'), path.join(root, 'dist/one_ini_bg.wasm'));
+
 async function buildTools() {
   const outdir = path.join(root, 'build');
   rmSync(outdir, { recursive: true, force: true });
@@ -96,6 +99,7 @@ async function buildTools() {
     registry: 'demo/registry/main.ts',
     bench: 'bench/bench.ts',
     corpus: 'test/corpus/run.ts',
+    stacks: 'test/stacks/run.ts',
   };
   const present = Object.fromEntries(Object.entries(tools).filter(([, file]) => existsSync(root + file)));
   await build({ ...common, entryPoints: present, outdir, splitting: true, packages: 'external' });

@@ -11,7 +11,14 @@ export type Edit = FormatOperation & {
   seed?: string | undefined;
   /** The file holds secrets: nothing of what stands in it is shown or recorded, but what is put in. */
   private?: boolean | undefined;
+  /** A new file is one that can be run. */
+  executable?: boolean | undefined;
 };
+
+/** The edit that makes a file. */
+export function wholeFile(file: string, text: string, generated?: boolean): Edit {
+  return { file, format: 'whole', operation: { op: 'file', text, ...(generated ? { generated } : {}) }, seed: text };
+}
 
 export interface Joint {
   name: JointName;

@@ -3,6 +3,8 @@ import { openHost } from '../../core/context.ts';
 import { refuseUnfinished } from '../../core/apply/unfinished.ts';
 import { catalogIds, loadDefinition } from '../../core/definition/catalog.ts';
 import { explain, judgeWays, type Judgement } from '../../core/plan/judge-ways.ts';
+import { circumstances } from '../../core/plan/take-way.ts';
+import { resolveChoices } from '../../core/plan/choices.ts';
 import { EXIT } from '../../core/problem.ts';
 import { readStack } from '../../core/stacks/stacks.ts';
 import { namedOrAll } from '../../core/survey/choose-workspaces.ts';
@@ -31,13 +33,14 @@ export async function run({ cwd, words, workspace }: BrowseOptions, output: Outp
     const { title, kind, about, docs } = definition;
     const all = `${id} ${title} ${kind} ${about}`.toLowerCase();
     if (!words.every((word) => all.includes(word.toLowerCase()))) continue;
+    const choices = resolveChoices(definition, {}, undefined);
     const rows = stacks.map(({ facts, stack }) => {
       const attached = context.ledgers.find((one) => one.integration === id && one.workspace === facts.folder);
       return {
         workspace: facts.folder,
         name: facts.name,
         attached: attached?.way ?? null,
-        ways: judgeWays(definition, facts, stack),
+        ways: judgeWays(definition, circumstances(context, { facts, stack, choices })),
       };
     });
     found.push({

@@ -12,15 +12,16 @@ export function writeFiles(
   // Secrets come after the line by which version control passes their file over, and go before it does.
   const last = (role: FileChange['role']): number => Number((role === 'private') === (kind === 'attach'));
   const ordered = [...changes].sort((a, b) => last(a.role) - last(b.role));
-  for (const { file, after, role } of ordered) {
+  for (const { file, after, role, executable } of ordered) {
     const target = path.join(root, file);
-    const fresh = role === 'private' && files.kind(target) === undefined;
+    const fresh = files.kind(target) === undefined;
+    const mode = role === 'private' ? 0o600 : executable ? 0o755 : undefined;
     if (after === undefined) {
       files.removeFile(target);
       removeEmptied(files, root, file);
     } else {
       files.makeFolder(path.dirname(target));
-      files.put(target, after, fresh ? 0o600 : undefined);
+      files.put(target, after, fresh ? mode : undefined);
     }
   }
 }

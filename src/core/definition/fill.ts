@@ -1,7 +1,7 @@
 /** Replaces `{{name}}` in a text; undefined where a name has no value or an empty one: such a text is left out. */
 export function fill(text: string, values: Readonly<Record<string, string>>): string | undefined {
   const empty: string[] = [];
-  const filled = text.replace(/\{\{\s*([\w-]+)\s*\}\}/g, (_, name: string) => {
+  const filled = text.replace(/\{\{\s*([\w.-]+)\s*\}\}/g, (_, name: string) => {
     const value = Object.hasOwn(values, name) ? (values[name] ?? '') : '';
     if (value === '') empty.push(name);
     return value;
@@ -26,4 +26,9 @@ export function fillAll<Value>(value: Value, values: Readonly<Record<string, str
   if (typeof value !== 'object' || value === null) return value;
   const entries = Object.entries(value).map(([key, item]) => [key, fillAll(item as unknown, values)] as const);
   return Object.fromEntries(entries.filter(([, item]) => item !== undefined)) as Value;
+}
+
+/** A text with every name replaced that has a value; others stay: they may be what the text itself means by them. */
+export function fillText(text: string, values: Readonly<Record<string, string>>): string {
+  return text.replace(/\{\{\s*([\w.-]+)\s*\}\}/g, (whole, name: string) => values[name] ?? whole);
 }

@@ -4,6 +4,7 @@ import { bracketDepth } from '../formats/nesting.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { fillAll } from './fill.ts';
 import { definition, type Definition } from './schema.ts';
+import { FACT_NAMES } from './fact-names.ts';
 import { tie } from './ties.ts';
 
 const LARGEST = 1 << 20;
@@ -36,8 +37,10 @@ export function parseDefinition(text: string, file: string): Definition {
 
 /** A placeholder that may stay empty must not stand where a tie cannot do without the text: its member would be left out. */
 function checkPlaceholders({ ways, choices = {} }: Definition, file: string): void {
-  const always = Object.entries(choices).filter(([, choice]) => choice.kind === 'text' && choice.form === 'name');
-  const values = Object.fromEntries(always.map(([name]) => [name, 'x']));
+  const always = Object.entries(choices).filter(
+    ([, choice]) => choice.kind === 'one-of' || (choice.kind === 'text' && choice.form === 'name'),
+  );
+  const values = Object.fromEntries([...always.map(([name]) => name), ...FACT_NAMES].map((name) => [name, 'x']));
   for (const { way, ties } of ways) {
     const odd = ties.find((one) => !tie.safeParse(fillAll(one, values)).success);
     if (odd) throw invalid(file, `way ${way}: the tie at ${odd.at} has a placeholder that can stay empty`, 1, 1);

@@ -1,4 +1,6 @@
 import * as z from 'zod/mini';
+import { condition } from './conditions.ts';
+import { proofSpec } from './proof-spec.ts';
 import { tie } from './ties.ts';
 
 /** A name that the registry takes, new or old (npm's rules for `name` in package.json). */
@@ -10,6 +12,7 @@ const packageNeed = z.strictObject({
   section: z.enum(['production', 'development', 'peer', 'optional']),
   /** Whose manifest it goes into: that of the workspace (when nothing is said) or that of the host's root. */
   workspace: z.optional(z.enum(['own', 'root'])),
+  when: z.optional(condition),
 });
 
 const textChoice = z.strictObject({
@@ -30,7 +33,16 @@ const secretChoice = z.strictObject({
   make: z.optional(z.literal('random')),
 });
 
-const choice = z.discriminatedUnion('kind', [textChoice, secretChoice]);
+/** One of some answers. */
+const optionChoice = z.strictObject({
+  kind: z.literal('one-of'),
+  ask: z.string(),
+  of: z.array(z.string()).check(z.minLength(2)),
+  default: z.string(),
+  asked: z.enum(['always', 'on-request']),
+});
+
+const choice = z.discriminatedUnion('kind', [textChoice, optionChoice, secretChoice]);
 
 const command = z.strictObject({
   /** A program that one of the installed packages brings. No shell reads what is run. */
@@ -42,24 +54,27 @@ const command = z.strictObject({
   writes: z.array(z.string()),
 });
 
+const file = z.strictObject({
+  /** Its path in the workspace. */
+  file: z.string(),
+  when: z.optional(condition),
+  /** What stands in it. A script is put into the host's style: it is written with semicolons, single quotes and two spaces. */
+  text: z.string(),
+  /** A tool writes it anew whenever it runs: it goes whatever stands in it then. */
+  generated: z.optional(z.boolean()),
+});
+
 const way = z.strictObject({
   way: z.string(),
   /** In words, to stand behind "attached": "by the bundler's plugin". */
   title: z.string(),
-  /** What it fits: packages that the workspace must have, with their version ranges. */
-  fits: z.optional(z.strictObject({ packages: z.record(z.string(), z.string()) })),
+  /** What it fits: what the workspace must have. */
+  fits: z.optional(condition),
   packages: z.record(packageName, packageNeed),
-  ties: z.array(tie).check(z.minLength(1)),
+  ties: z.array(tie),
+  files: z.optional(z.array(file)),
   /** What is run once the packages are installed, in order, in the workspace's folder. */
   commands: z.optional(z.array(command)),
-});
-
-export const proofSpec = z.strictObject({
-  proof: z.literal('built-css'),
-  /** A class that a source added for the proof uses; of several texts the first whose placeholders are all filled. */
-  class: z.array(z.string()).check(z.minLength(1)),
-  /** Declarations that the built style sheets must then have for that class. */
-  declares: z.record(z.string(), z.string()),
 });
 
 /** What its uses in a host's own sources look like, beyond imports of its packages: `detach` looks for them. */
@@ -81,7 +96,18 @@ const usesSpec = z.extend(usePatterns, {
 export const definition = z.strictObject({
   integration: z.string().check(z.regex(/^(@[a-z0-9][\w.-]*\/)?[a-z0-9][\w.-]*$/)),
   title: z.string(),
-  kind: z.enum(['styling', 'routing', 'lint', 'state', 'testing', 'authentication', 'data', 'environment']),
+  kind: z.enum([
+    'styling',
+    'routing',
+    'lint',
+    'format',
+    'state',
+    'interface',
+    'testing',
+    'authentication',
+    'data',
+    'environment',
+  ]),
   about: z.string(),
   docs: z.optional(z.string()),
   /** `root`: it serves the whole host and is attached to its root, whichever workspace one stands in. */
@@ -100,4 +126,5 @@ export type PackageNeed = z.infer<typeof packageNeed>;
 export type TextChoice = z.infer<typeof textChoice>;
 export type UsesSpec = z.infer<typeof usesSpec>;
 export type UsePatterns = z.infer<typeof usePatterns>;
-export type ProofSpec = z.infer<typeof proofSpec>;
+export type WayFile = z.infer<typeof file>;
+export type { ProofSpec } from './proof-spec.ts';

@@ -1,36 +1,113 @@
 import * as z from 'zod/mini';
+import { condition } from './conditions.ts';
 
 /** A name as a script may have it (ECMA-262, IdentifierName). */
 const identifier = z.string().check(z.regex(/^[\p{ID_Start}$_][\p{ID_Continue}$]*$/u));
+const when = z.optional(condition);
 
-const importSpec = z.strictObject({
-  from: z.string(),
+const imported = {
   default: z.optional(identifier),
   named: z.optional(z.record(z.string(), identifier)),
+  namespace: z.optional(identifier),
   esm: z.optional(z.boolean()),
-});
+};
+
+/** What a module takes: from a package, or with `file` from a module of the workspace (its path there, without an ending). */
+const importSpec = z.union([
+  z.strictObject({ from: z.string(), ...imported }),
+  z.strictObject({ file: z.string(), ...imported }),
+]);
+
+const packageImport = z.strictObject({ from: z.string(), ...imported });
 
 const callTie = z.strictObject({
   at: z.enum(['bundler.plugins', 'postcss.plugins']),
+  when,
   /** An expression; the names in it are those that `import` brings. */
   call: z.string(),
-  import: importSpec,
+  import: packageImport,
+  /** Where it goes in the list; last where nothing is said. */
+  place: z.optional(z.enum(['first', 'last'])),
 });
 
 const sheetTie = z.strictObject({
   at: z.literal('styles.global'),
+  when,
   /** What the sheet imports. */
-  load: z.string(),
+  load: z.optional(z.string()),
+  /** At-rules that it has, each with its parameters: `layer base`. */
+  rules: z.optional(z.array(z.string())),
   options: z.optional(z.string()),
   /** Other imports that show a sheet to have it already. */
   instead: z.optional(z.array(z.string())),
 });
 
-const bootTie = z.strictObject({ at: z.literal('app.boot'), import: importSpec });
+const bootTie = z.strictObject({ at: z.literal('app.boot'), when, import: importSpec });
 
-const scriptsTie = z.strictObject({ at: z.literal('manifest.scripts'), scripts: z.record(z.string(), z.string()) });
+const pluginTie = z.strictObject({
+  at: z.literal('app.plugins'),
+  when,
+  /** An expression: what the app is told to use. */
+  use: z.string(),
+  imports: z.array(importSpec),
+  /** What a file of its own is called, where the stack has one for each plugin. */
+  name: z.string().check(z.regex(/^[a-z][a-z0-9-]*$/)),
+});
 
-const linesTie = z.strictObject({ at: z.literal('ignore.lines'), lines: z.array(z.string()) });
+const aroundTie = z.strictObject({
+  at: z.literal('app.around'),
+  when,
+  /** The component that everything that the app shows goes into. */
+  component: identifier,
+  import: importSpec,
+});
+
+const screenTie = z.strictObject({
+  at: z.literal('app.screen'),
+  when,
+  /** The component that is shown in the place of the one that was. */
+  component: identifier,
+  /** What it is given: names that `imports` bring, by property. */
+  properties: z.optional(z.record(z.string(), identifier)),
+  imports: z.array(importSpec),
+});
+
+const modulesTie = z.strictObject({ at: z.literal('framework.modules'), when, module: z.string() });
+
+const lintTie = z.strictObject({
+  at: z.literal('lint.configs'),
+  when,
+  /** An item of the flat list of configurations; the names in it are those that `imports` bring. */
+  item: z.string(),
+  /** The item is itself a list of configurations. */
+  many: z.optional(z.boolean()),
+  imports: z.optional(z.array(packageImport)),
+  place: z.optional(z.enum(['first', 'last'])),
+});
+
+const scriptsTie = z.strictObject({
+  at: z.literal('manifest.scripts'),
+  when,
+  scripts: z.record(z.string(), z.string()),
+});
+
+const settingsTie = z.strictObject({
+  at: z.enum(['manifest.settings', 'editor.settings']),
+  when,
+  /** Top-level members with their values; one that is there already stays as it is. */
+  settings: z.record(z.string(), z.json()),
+});
+
+const extensionsTie = z.strictObject({ at: z.literal('editor.extensions'), when, extensions: z.array(z.string()) });
+
+const hookTie = z.strictObject({
+  at: z.literal('hooks.pre-commit'),
+  when,
+  /** A program of an installed package with its arguments, as a line of the hook. */
+  run: z.string(),
+});
+
+const linesTie = z.strictObject({ at: z.literal('ignore.lines'), when, lines: z.array(z.string()) });
 
 const variable = z.strictObject({
   /** Its value, or with `secret` the choice that asks for it. */
@@ -43,11 +120,29 @@ const variable = z.strictObject({
 
 const environmentTie = z.strictObject({
   at: z.literal('environment.file'),
+  when,
   variables: z.record(z.string().check(z.regex(/^[A-Za-z_]\w*$/)), variable),
 });
 
 /** One statement of a definition: at this joint, put this. */
-export const tie = z.discriminatedUnion('at', [callTie, sheetTie, bootTie, scriptsTie, linesTie, environmentTie]);
+export const tie = z.discriminatedUnion('at', [
+  callTie,
+  sheetTie,
+  bootTie,
+  pluginTie,
+  aroundTie,
+  screenTie,
+  modulesTie,
+  lintTie,
+  scriptsTie,
+  settingsTie,
+  extensionsTie,
+  hookTie,
+  linesTie,
+  environmentTie,
+]);
 
 export type Tie = z.infer<typeof tie>;
 export type CallTie = z.infer<typeof callTie>;
+export type LintTie = z.infer<typeof lintTie>;
+export type TieImport = z.infer<typeof importSpec>;

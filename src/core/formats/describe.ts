@@ -27,6 +27,8 @@ export function describeEdit({ format, operation }: FormatOperation): string {
       return ofScript(operation);
     case 'style':
       return ofStyle(operation);
+    case 'whole':
+      return 'says what was put into it';
     case 'xml':
       return `has ${operation.op === 'text' ? operation.value : `<${operation.name}>`} where it was put`;
   }
@@ -58,6 +60,8 @@ function ofScript(operation: ScriptOperation): string {
     case 'child-element':
     case 'replace-element':
       return `has the element ${operation.code}`;
+    case 'swap':
+      return `shows ${operation.code}`;
     case 'augment':
       return `adds to ${operation.interface} of "${operation.module}"`;
   }

@@ -8,6 +8,7 @@ import type { MarkupOperation } from './markup.ts';
 import type { PhpOperation } from './php/php.ts';
 import type { ScriptOperation } from './script/operations.ts';
 import type { StyleOperation } from './style/style.ts';
+import type { WholeOperation } from './whole.ts';
 import type { XmlOperation } from './xml/xml.ts';
 import type { YamlOperation } from './yaml.ts';
 
@@ -22,6 +23,7 @@ export type FormatOperation =
   | { format: 'php'; operation: PhpOperation }
   | { format: 'script'; operation: ScriptOperation }
   | { format: 'style'; operation: StyleOperation }
+  | { format: 'whole'; operation: WholeOperation }
   | { format: 'xml'; operation: XmlOperation }
   | { format: 'yaml'; operation: YamlOperation };
 
@@ -38,6 +40,7 @@ const LOAD: Record<FormatName, () => Promise<Format<never>>> = {
   php: async () => (await import('./php/php.ts')).php,
   script: async () => (await import('./script/script.ts')).script,
   style: async () => (await import('./style/style.ts')).style,
+  whole: async () => (await import('./whole.ts')).whole,
   xml: async () => (await import('./xml/xml.ts')).xml,
   yaml: async () => (await import('./yaml.ts')).yaml,
 };

@@ -145,6 +145,10 @@ export const formatOperation: z.ZodMiniType<FormatOperation> = z.discriminatedUn
   z.object({ format: z.literal('php'), operation: php }),
   z.object({ format: z.literal('script'), operation: scriptOperation }),
   z.object({ format: z.literal('style'), operation: style }),
+  z.object({
+    format: z.literal('whole'),
+    operation: z.strictObject({ op: z.literal('file'), text, generated: flag }),
+  }),
   z.object({ format: z.literal('xml'), operation: xml }),
   z.object({ format: z.literal('yaml'), operation: tree }),
 ]);

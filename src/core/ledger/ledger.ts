@@ -63,13 +63,14 @@ export async function allLedgers(reader: Reader, host: HostPlace): Promise<Ledge
 export function renderLedger(record: Ledger): string {
   const { workspace, edits, integration, title, way, choices, packages, proofs, uses, made } = record;
   const prefix = workspace === '.' ? '' : `${workspace}/`;
-  const shown = edits.map(({ file, format, operation, seed, made: isNew, private: hidden, splices }) => ({
+  const shown = edits.map(({ file, format, operation, seed, made: isNew, private: hidden, executable, splices }) => ({
     ...(file.startsWith(prefix) ? { file: file.slice(prefix.length) } : { file, of: 'host' }),
     format,
     operation,
     ...(seed === undefined ? {} : { seed }),
     ...(isNew ? { made: true } : {}),
     ...(hidden ? { private: true } : {}),
+    ...(executable ? { executable: true } : {}),
     splices,
   }));
   const madeHere = made?.map(({ file, sha256 }) => ({ file: path.posix.relative(workspace, file), sha256 }));

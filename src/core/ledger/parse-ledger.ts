@@ -1,6 +1,7 @@
 import path from 'node:path';
 import * as z from 'zod/mini';
-import { proofSpec, usePatterns } from '../definition/schema.ts';
+import { proofSpec } from '../definition/proof-spec.ts';
+import { usePatterns } from '../definition/schema.ts';
 import { formatOperation } from '../formats/operation-schema.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { Ledger, MadeEdit } from './ledger.ts';
@@ -24,6 +25,8 @@ const edit = z.strictObject({
   made: z.optional(z.boolean()),
   /** The file holds secrets. */
   private: z.optional(z.boolean()),
+  /** A new file is one that can be run. */
+  executable: z.optional(z.boolean()),
   /** What was done; empty where it was there already and so is not Ligament's to take out. */
   splices: z.array(splice),
 });

@@ -17,6 +17,8 @@ export interface FileChange {
   role: 'host' | 'record' | 'lockfile' | 'private';
   /** Of a private file: the keys whose values may be shown, since they come from a definition. */
   shown?: readonly string[] | undefined;
+  /** A new one can be run. */
+  executable?: boolean | undefined;
 }
 
 export interface CommandStep {

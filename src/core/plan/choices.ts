@@ -32,6 +32,11 @@ export function resolveChoices(
         return [];
       }
       const value = given[key] ?? choice.default;
+      if (choice.kind === 'one-of') {
+        if (!choice.of.includes(value))
+          throw wrong(`The choice ${key} cannot be "${value}"`, `it must be one of ${choice.of.join(', ')}`);
+        return [[key, value]];
+      }
       const { test, words } = FORMS[choice.form];
       if (!test.test(value)) throw wrong(`The choice ${key} cannot be "${value}"`, `it must be ${words}`);
       return [[key, value]];

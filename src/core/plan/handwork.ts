@@ -10,6 +10,8 @@ import { SECTION_OF } from '../resolve/packages.ts';
 import type { StackFacts } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 import { fillAll } from '../definition/fill.ts';
+import { valuesFor } from './settle.ts';
+import { circumstances } from './take-way.ts';
 import type { ReplayRefused } from './replay.ts';
 
 export interface RefusedAttach {
@@ -46,9 +48,10 @@ async function steps(context: Context, { way, facts, stack, choices }: RefusedAt
     section: SECTION_OF[section],
   }));
   const lines = [addByHand(context.facts.manager, facts.folder, packages)];
+  const values = valuesFor(circumstances(context, { facts, stack, choices }));
   for (const tie of way.ties) {
     const joint = stack.joints.find(({ name }) => name === tie.at);
-    const edits = joint?.tie(fillAll(tie, choices)) ?? [];
+    const edits = joint?.tie(fillAll(tie, values)) ?? [];
     if (edits.length === 0 && joint?.refusal) lines.push(joint.refusal.handwork);
     for (const edit of edits) lines.push(...(await byHand(context, edit, facts)));
   }

@@ -1,10 +1,8 @@
-import semver from 'semver';
 import type { Definition, Way } from '../definition/schema.ts';
 import { JOINTS } from '../definition/joint-names.ts';
 import type { Joint } from '../joints.ts';
-import { presentVersion } from '../resolve/packages.ts';
-import type { StackFacts } from '../stacks/stacks.ts';
-import type { WorkspaceFacts } from '../survey/survey.ts';
+import { objectionsTo, type Circumstances } from './conditions.ts';
+import { settleWay } from './settle.ts';
 
 /** What is said of a way on a workspace by what is there, before any version is looked up. */
 export type Judgement =
@@ -13,9 +11,9 @@ export type Judgement =
   | { way: Way; verdict: 'blocked'; joints: Joint[] }
   | { way: Way; verdict: 'unfit'; reasons: string[] };
 
-/** Judges every way of a definition, in the definition's order. */
-export function judgeWays(definition: Definition, workspace: WorkspaceFacts, stack: StackFacts): Judgement[] {
-  return definition.ways.map((way) => judgeWay(way, workspace, stack));
+/** Judges every way of a definition, in the definition's order; each with only what is meant for the workspace. */
+export function judgeWays(definition: Definition, at: Circumstances): Judgement[] {
+  return definition.ways.map((way) => judgeWay(settleWay(way, at), at));
 }
 
 /** In one line: why a way is not taken. */
@@ -27,19 +25,14 @@ export function explain(judgement: Judgement): string {
     .join('; ');
 }
 
-function judgeWay(way: Way, workspace: WorkspaceFacts, stack: StackFacts): Judgement {
-  const reasons: string[] = [];
-  for (const [name, range] of Object.entries(way.fits?.packages ?? {})) {
-    const version = presentVersion(workspace, name);
-    if (version === undefined) reasons.push(`it needs ${name} ${range}, which ${workspace.name} does not have`);
-    else if (!semver.satisfies(version, range, { includePrerelease: true }))
-      reasons.push(`it needs ${name} ${range}, and ${version} is here`);
-  }
+function judgeWay(way: Way, at: Circumstances): Judgement {
+  const { stack } = at;
+  const reasons = way.fits === undefined ? [] : objectionsTo(way.fits, at);
   const names = [...new Set(way.ties.map((tie) => tie.at))];
   const joints = names.map((name) => stack.joints.find((joint) => joint.name === name));
   const missing = names.filter((_, index) => !joints[index]).map((name) => JOINTS[name]);
   if (missing.length > 0) reasons.push(`${stack.title} has no place for ${missing.join(' and ')}`);
-  if (reasons.length > 0) return { way, verdict: 'unfit', reasons };
+  if (reasons.length > 0) return { way, verdict: 'unfit', reasons: [...new Set(reasons)] };
   const blocked = joints.filter((joint): joint is Joint => joint?.state === 'blocked');
   return blocked.length > 0 ? { way, verdict: 'blocked', joints: blocked } : { way, verdict: 'fits' };
 }

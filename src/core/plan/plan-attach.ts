@@ -22,7 +22,9 @@ import { ownerOf } from './replay.ts';
 import { usePatternsOf } from './use-patterns.ts';
 import { refuseTracked, secretsNeeded, type SecretNeed } from './secrets.ts';
 import { checkPath } from './paths.ts';
-import { takeWay } from './take-way.ts';
+import { settleProofs, valuesFor } from './settle.ts';
+import { circumstances, takeWay } from './take-way.ts';
+import { wayEdits } from './way-edits.ts';
 import { changeTitle } from './title.ts';
 import { versionsTogether } from './versions-together.ts';
 
@@ -153,9 +155,10 @@ async function decide(context: Context, request: AttachRequest, wishes: Wishes):
   const { way: wantedWay, ...rest } = given;
   const choices = resolveChoices(definition, rest, wantedWay);
   const taken = await takeWay(context, { definition, facts, stack, choices, wanted: wantedWay, ...wishes });
+  const values = valuesFor(circumstances(context, { facts, stack, choices }));
   const edits = [
     ...manifestEdits(context, taken.packages, wishes.movePackages),
-    ...tieEdits(taken.way, stack, choices),
+    ...wayEdits(taken.way, { folder, stack, style: facts.style, values }),
   ];
   return { request, facts, stack, choices, ...taken, edits };
 }
@@ -180,6 +183,7 @@ async function planGroup(
   const proofs: ChangeSet['proofs'] = [];
   const secrets: SecretNeed[] = [];
   for (const one of decided) {
+    const specs = settleProofs(one.request.definition, circumstances(context, one));
     const made = planned.made.get(owner(one)) ?? [];
     const { definition, workspace } = one.request;
     const ledger: Ledger = {
@@ -192,7 +196,7 @@ async function planGroup(
         one.packages.filter(({ declared }) => !declared).map(({ name, range }) => [name, range]),
       ),
       edits: made,
-      proofs: definition.proofs,
+      proofs: specs,
       uses: definition.uses && usePatternsOf(definition.uses, one.choices),
     };
     const record = ledgerFile(workspace, definition.integration);
@@ -200,7 +204,7 @@ async function planGroup(
     secrets.push(...secretsNeeded(made, definition));
     parts.push(partOf(one, alreadyThere(made)));
     const { integration, title } = definition;
-    proofs.push(...definition.proofs.map((spec) => ({ integration, title, workspace, choices: one.choices, spec })));
+    proofs.push(...specs.map((spec) => ({ integration, title, workspace, choices: one.choices, spec })));
   }
   return { parts, files, proofs, secrets };
 }
@@ -228,12 +232,5 @@ function commandsOf({ reader, host }: Context, { request, way, choices }: Decide
     for (const file of files) checkPath(reader, host.root, file);
     const record = ledgerFile(workspace, definition.integration);
     return { integration: definition.integration, workspace, program, args, purpose, writes: files, record, foreign };
-  });
-}
-
-function tieEdits(way: Way, stack: StackFacts, choices: Record<string, string>): Edit[] {
-  return way.ties.flatMap((tie) => {
-    const joint = stack.joints.find(({ name }) => name === tie.at);
-    return joint ? joint.tie(fillAll(tie, choices)) : [];
   });
 }

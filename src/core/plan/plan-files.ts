@@ -71,6 +71,7 @@ export async function planFiles(
       after: outcome.text === undefined ? undefined : encode(reveal(outcome.text)),
       role: [...own, ...others].some(({ edit }) => edit.private) ? 'private' : 'host',
       shown: outcome.made.flatMap(({ edit }) => openKey(edit)),
+      ...(own.some(({ edit }) => edit.executable) ? { executable: true } : {}),
     });
   }
   for (const { owner, edits } of additions) {

@@ -4,6 +4,7 @@ import { EXIT, Problem } from '../problem.ts';
 import { choosePackages, type ChosenPackage } from '../resolve/packages.ts';
 import { readStack, type StackFacts } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
+import type { Circumstances } from './conditions.ts';
 import { refuseWithHandwork } from './handwork.ts';
 import { explain, judgeWays } from './judge-ways.ts';
 
@@ -28,12 +29,20 @@ export interface TakenWay {
 // So many workspaces are named as those that an integration fits; to look at thousands would take long.
 const MOST_LOOKED_AT = 50;
 
+/** What the conditions of a definition are looked up in. */
+export function circumstances(
+  { bare, host }: Pick<Context, 'bare' | 'host'>,
+  { facts, stack, choices }: Pick<WayTask, 'facts' | 'stack' | 'choices'>,
+): Circumstances {
+  return { workspace: facts, stack, choices, reader: bare, root: host.root };
+}
+
 /** Takes the first way that fits and whose packages hold together. Throws a Problem (status 3) where there is none. */
 export async function takeWay(context: Context, task: WayTask): Promise<TakenWay> {
   const { definition, facts, stack, choices, wanted, take, agreed } = task;
   const reasons: string[] = [];
   let remedies: string[] | undefined;
-  for (const judgement of judgeWays(definition, facts, stack)) {
+  for (const judgement of judgeWays(definition, circumstances(context, task))) {
     const { way } = judgement;
     if (wanted !== undefined && way.way !== wanted) continue;
     if (judgement.verdict === 'blocked') {
@@ -54,12 +63,12 @@ export async function takeWay(context: Context, task: WayTask): Promise<TakenWay
 
 async function doesNotFit(
   context: Context,
-  { definition, facts, stack }: WayTask,
+  { definition, facts, stack, choices }: WayTask,
   reasons: readonly string[],
   remedies: readonly string[] | undefined,
 ): Promise<Problem> {
   // Where only the versions clash another workspace is no answer.
-  const fitting = remedies ? [] : await fittingWorkspaces(context, definition, facts.folder);
+  const fitting = remedies ? [] : await fittingWorkspaces(context, definition, facts.folder, choices);
   const next = [...new Set(remedies)].map((remedy) => `To resolve it: ${remedy}.`);
   if (fitting.length > 0) next.push(`It fits ${fitting.join(' and ')}: name it with --workspace.`);
   if (next.length === 0) next.push('ligament browse tells what fits here.');
@@ -71,12 +80,18 @@ async function doesNotFit(
   });
 }
 
-async function fittingWorkspaces(context: Context, definition: Definition, except: string): Promise<string[]> {
+async function fittingWorkspaces(
+  context: Context,
+  definition: Definition,
+  except: string,
+  choices: Record<string, string>,
+): Promise<string[]> {
   const fitting: string[] = [];
   for (const facts of context.facts.workspaces.slice(0, MOST_LOOKED_AT)) {
     if (facts.folder === except) continue;
     const stack = await readStack(context.bare, context.host.root, facts);
-    if (judgeWays(definition, facts, stack).some(({ verdict }) => verdict === 'fits')) fitting.push(facts.name);
+    const at = circumstances(context, { facts, stack, choices });
+    if (judgeWays(definition, at).some(({ verdict }) => verdict === 'fits')) fitting.push(facts.name);
   }
   return fitting;
 }

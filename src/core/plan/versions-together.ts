@@ -5,6 +5,7 @@ import type { Want } from '../resolve/question.ts';
 import { resolve } from '../resolve/resolve.ts';
 import { readStack } from '../stacks/stacks.ts';
 import { judgeWays } from './judge-ways.ts';
+import { circumstances } from './take-way.ts';
 import type { AttachRequest } from './attach-request.ts';
 
 /**
@@ -22,7 +23,7 @@ export async function versionsTogether(
     if (!facts || group.length < 2) continue;
     const stack = await readStack(context.bare, context.host.root, facts);
     const wants = group.flatMap(({ definition, choices }): Want[] => {
-      const fitting = judgeWays(definition, facts, stack).filter(({ verdict }) => verdict === 'fits');
+      const fitting = judgeWays(definition, circumstances(context, { facts, stack, choices })).filter(({ verdict }) => verdict === 'fits');
       const way = fitting.find((one) => choices.way === undefined || one.way.way === choices.way)?.way;
       return Object.entries(way?.packages ?? {})
         .filter(([name]) => !facts.package(name))

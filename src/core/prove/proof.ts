@@ -21,7 +21,24 @@ export interface ProofResult {
 }
 
 /** What a proof will check, in words for a preview. */
-export function describeProof(task: ProofTask): string {
-  const properties = Object.keys(task.spec.declares).join(', ');
-  return `builds a copy of ${task.workspace === '.' ? 'the project' : task.workspace} with one class that nobody uses, and looks for its rule (${properties}) in the built CSS`;
+export function describeProof({ workspace, spec }: ProofTask): string {
+  const what = workspace === '.' ? 'the project' : workspace;
+  switch (spec.proof) {
+    case 'built-css': {
+      const properties = Object.keys(spec.declares).join(', ');
+      return `builds a copy of ${what} with one class that nobody uses, and looks for its rule (${properties}) in the built CSS`;
+    }
+    case 'page':
+      return `builds a copy of ${what}, serves it on 127.0.0.1, and looks at its pages in a browser`;
+    case 'lint':
+      return `lets ${spec.program} read every source of a copy of ${what}, and find one planted mistake`;
+    case 'format':
+      return `writes sources of a copy of ${what} anew, and checks that nothing is left to change`;
+    case 'commit':
+      return `commits a planted file in a copy of ${what}, through the hook`;
+    case 'editor-settings':
+      return `reads what the settings say of every source of ${what}, and compares it with how it is written`;
+    case 'run':
+      return `${spec.checks}, in a copy of ${what}`;
+  }
 }

@@ -1,5 +1,6 @@
 import { packageJoints } from './package-joints.ts';
 import type { Stack } from './stack.ts';
+import { plainTraits } from './plain-traits.ts';
 
 /** A server built with Express. */
 export const express: Stack = {
@@ -9,5 +10,5 @@ export const express: Stack = {
     const major = ground.versionOf('express')?.split('.')[0];
     return major === undefined ? 'Express' : `Express ${major}`;
   },
-  joints: (ground) => Promise.resolve(packageJoints(ground)),
+  read: async (ground) => ({ joints: await packageJoints(ground), traits: plainTraits(ground) }),
 };

@@ -1,14 +1,48 @@
 import path from 'node:path';
 import { joinPointer } from '../formats/json-pointer.ts';
+import type { JsonValue } from '../formats/tree-operation.ts';
 import { secretToken } from '../formats/environment-secrets.ts';
 import type { Edit, Joint } from '../joints.ts';
 import { positionAt } from '../text/positions.ts';
+import { editorJoints } from './editor-joints.ts';
+import { hookJoint } from './hook-joint.ts';
+import { lintJoint } from './lint-joint.ts';
 import type { Ground } from './stack.ts';
 
 /** The joints that every package has, whatever it is built with. */
-export function packageJoints(ground: Ground): Joint[] {
+export async function packageJoints(ground: Ground): Promise<Joint[]> {
   const ignore = ignoreJoint(ground);
-  return [scriptsJoint(ground), environmentJoint(ground, ignore), ignore];
+  return [
+    await lintJoint(ground),
+    scriptsJoint(ground),
+    settingsJoint(ground),
+    ...editorJoints(ground),
+    hookJoint(ground),
+    environmentJoint(ground, ignore),
+    ignore,
+  ];
+}
+
+// What a new package's test script says that nobody has written yet.
+const NO_TEST = 'echo "Error: no test specified" && exit 1';
+
+/** Settings of tools that are kept in the manifest. */
+function settingsJoint(ground: Ground): Joint {
+  const file = ground.inHost('package.json');
+  return {
+    name: 'manifest.settings',
+    state: 'present',
+    file,
+    detail: 'the manifest',
+    tie(tie) {
+      if (tie.at !== 'manifest.settings') return [];
+      return Object.entries(tie.settings).map(([name, value]) => ({
+        file,
+        format: 'json',
+        operation: { op: 'set', pointer: name.startsWith('/') ? name : joinPointer([name]), value: value as JsonValue, any: true },
+      }));
+    },
+  };
 }
 
 function scriptsJoint(ground: Ground): Joint {
@@ -26,7 +60,14 @@ function scriptsJoint(ground: Ground): Joint {
       return Object.entries(tie.scripts).map(([name, value]) => ({
         file,
         format: 'json',
-        operation: { op: 'set', pointer: joinPointer(['scripts', name]), value, behind: ['type', 'version', 'name'] },
+        operation: {
+          op: 'set',
+          pointer: joinPointer(['scripts', name]),
+          value,
+          // A script of that name is the developer's own; the one of a new package says nothing.
+          ...(ground.workspace.manifest.scripts[name] === NO_TEST ? { replace: NO_TEST } : { any: true }),
+          behind: ['type', 'version', 'name'],
+        },
       }));
     },
   };

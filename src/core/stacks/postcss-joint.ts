@@ -64,6 +64,22 @@ export function scriptJoint(ground: Ground, file: string, address: ConfigAddress
   };
 }
 
+/** The joint where only data files are read, the first of which is made where none is there. */
+export function dataPostcssJoint(ground: Ground, names: readonly string[]): Joint {
+  const present = ground.first(names.map((name) => ground.inHost(name)));
+  if (present !== undefined) return dataJoint(present, '', 'json');
+  const file = ground.inHost(names.at(-1) ?? '.postcssrc.json');
+  const { indent, eol } = ground.workspace.style;
+  const seed = `{${eol}${indent}"plugins": {}${eol}}${eol}`;
+  const joint = dataJoint(file, '', 'json');
+  return {
+    ...joint,
+    state: 'makeable',
+    detail: 'a new configuration file',
+    tie: (tie) => joint.tie(tie).map((edit) => ({ ...edit, seed })),
+  };
+}
+
 function dataJoint(file: string, pointer: string, format: 'json' | 'yaml'): Joint {
   return {
     name: 'postcss.plugins',

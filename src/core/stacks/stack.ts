@@ -2,6 +2,7 @@ import path from 'node:path';
 import { readText } from '../doors/text.ts';
 import type { Joint } from '../joints.ts';
 import type { Reader } from '../ports.ts';
+import type { Traits } from './traits.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 
 /** What a stack may look at: one workspace of a host, by reading only. */
@@ -38,6 +39,30 @@ export class Ground {
     return files.find((file) => this.has(file));
   }
 
+  /** The names in a host-relative folder. */
+  names(folder: string): string[] {
+    return this.reader.list(path.join(this.root, folder)).map(({ name }) => name);
+  }
+
+  /** The version of a package that another one brings, installed beside the workspace or the root. */
+  broughtVersion(name: string): string | undefined {
+    for (const folder of [this.workspace.folder, '.']) {
+      const text = this.text(path.posix.join(folder, 'node_modules', name, 'package.json'));
+      const version = /"version"\s*:\s*"([^"]+)"/.exec(text ?? '')?.[1];
+      if (version !== undefined) return version;
+    }
+    return undefined;
+  }
+
+  /** What a JSON file holds; undefined where it is not there or broken. */
+  json(file: string): unknown {
+    try {
+      return JSON.parse((this.text(file) ?? '').replace(/^\uFEFF/, ''));
+    } catch {
+      return undefined;
+    }
+  }
+
   declares(name: string): boolean {
     return this.workspace.manifest.declared(name) !== undefined;
   }
@@ -49,12 +74,18 @@ export class Ground {
   }
 }
 
+/** What a stack reads off a workspace. */
+export interface StackReading {
+  joints: Joint[];
+  traits: Traits;
+}
+
 /** What a workspace is built with. One file per stack; none of them knows an integration. */
 export interface Stack {
   id: string;
   /** Its name with the versions found, as "Vite 7 + Vue 3.5"; undefined where the workspace is not built with it. */
   recognise(ground: Ground): string | undefined;
-  joints(ground: Ground): Promise<Joint[]>;
+  read(ground: Ground): Promise<StackReading>;
   /** How its sources are built where the manifest has no `build` script: a program of an installed package, and arguments. */
   build?: { program: string; args: string[] };
 }

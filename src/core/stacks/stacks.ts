@@ -3,24 +3,32 @@ import type { Reader } from '../ports.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 import { express } from './express.ts';
 import { node } from './node.ts';
+import { nextjs } from './nextjs.ts';
+import { nuxt } from './nuxt.ts';
+import { angular } from './angular.ts';
+import { astro } from './astro.ts';
+import { webpack } from './webpack.ts';
 import { Ground, type Stack } from './stack.ts';
+import { sveltekit } from './sveltekit.ts';
+import type { Traits } from './traits.ts';
 import { vite } from './vite.ts';
 
 /** In the order in which they are asked: the first that recognises a workspace has it. */
-const STACKS: readonly Stack[] = [vite, express, node];
+const STACKS: readonly Stack[] = [nextjs, nuxt, angular, sveltekit, astro, vite, webpack, express, node];
 
 export interface StackFacts {
   id: string;
   title: string;
   build: Stack['build'];
   joints: Joint[];
+  traits: Traits;
 }
 
 /** The stack of a workspace and where its joints are. */
 export async function readStack(reader: Reader, root: string, workspace: WorkspaceFacts): Promise<StackFacts> {
   const ground = new Ground(reader, root, workspace);
   const { stack, title } = recognise(ground);
-  return { id: stack.id, title, build: stack.build, joints: await stack.joints(ground) };
+  return { id: stack.id, title, build: stack.build, ...(await stack.read(ground)) };
 }
 
 /** Only what a workspace is built with: told from its manifest, without a look at its sources. */

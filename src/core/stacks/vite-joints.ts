@@ -1,39 +1,87 @@
 import path from 'node:path';
-import { readConfig, readPaths } from '../formats/script/read.ts';
-import { locate } from '../formats/script/locate.ts';
+import { exportsFunction, readConfig, readPaths } from '../formats/script/read.ts';
 import type { ConfigAddress } from '../formats/script/values.ts';
 import { parseJson } from '../formats/json.ts';
-import { blockedJoint, type Joint } from '../joints.ts';
+import type { Joint } from '../joints.ts';
+import { readApp } from './app-joints.ts';
+import { browserSources } from './browser-sources.ts';
+import { configFile, newConfig, pluginsJoint, type ConfigFile } from './config-file.ts';
 import { packageJoints } from './package-joints.ts';
 import { postcssJoint, scriptJoint } from './postcss-joint.ts';
-import type { Ground } from './stack.ts';
+import type { Ground, StackReading } from './stack.ts';
+import type { Traits } from './traits.ts';
 import { pageBootJoint, pageSheetJoint, readPage, type PageSetup } from './web-page.ts';
 
 // In the order in which Vite looks for them.
 const CONFIG_FILES = ['js', 'mjs', 'ts', 'cjs', 'mts', 'cts'].map((ending) => `vite.config.${ending}`);
 
 /** The joints of a browser app built with Vite. Apart from the stack itself, since only they need the script parser. */
-export function viteJoints(ground: Ground): Joint[] {
+export async function readVite(ground: Ground): Promise<StackReading> {
   const config = findConfig(ground);
   const setup = pageSetup(ground, config);
   const expected = path.posix.join(setup.root, 'index.html');
   const graph = readPage(ground, setup);
-  return [
-    pluginsJoint(ground, config),
-    inlinePostcss(ground, config) ?? postcssJoint(ground, setup.root),
-    pageSheetJoint(ground, graph, expected),
-    pageBootJoint(ground, graph, expected),
-    ...packageJoints(ground),
-  ];
+  const app = readApp(ground, graph?.boot);
+  return {
+    joints: [
+      pluginsJoint(ground, config, at('/plugins')),
+      inlinePostcss(ground, config) ?? postcssJoint(ground, setup.root),
+      pageSheetJoint(ground, graph, expected),
+      pageBootJoint(ground, graph, expected),
+      ...app.joints,
+      ...(await packageJoints(ground)),
+    ],
+    traits: {
+      sources: browserSources(ground),
+      runtime: 'browser',
+      outputs: [outputFolder(ground, config), 'coverage'],
+      bundler: viteVersion(ground),
+      folder: sourceFolder(ground, graph?.boot),
+      screen: app.screen,
+      serve: VITE_PREVIEW,
+      base: textAt(ground, config, '/base'),
+      config: configModule(ground, config),
+    },
+  };
 }
 
-interface Config {
-  /** Host-relative. */
-  file: string;
-  text: string | undefined;
+/** Vite's own server of built apps: it knows where they lie. */
+export const VITE_PREVIEW: Traits['serve'] = {
+  program: 'vite',
+  args: ['preview', '--port', '{{port}}', '--strictPort', '--host', '127.0.0.1'],
+};
+
+export function viteVersion(ground: Ground): Traits['bundler'] {
+  const version = ground.versionOf('vite') ?? ground.broughtVersion('vite');
+  return version === undefined ? undefined : { name: 'vite', version };
 }
 
-function at(pointer: string): ConfigAddress {
+/** Vite's configuration as a module of the workspace, where it has one. */
+export function configModule(ground: Ground, { file, text }: ConfigFile): Traits['config'] {
+  if (text === undefined) return undefined;
+  const module = `./${path.posix.relative(ground.workspace.folder, file).replace(/\.[cm]?[jt]s$/, '')}`;
+  return { module, isFunction: exportsFunction(text, at(''), { file, style: ground.workspace.style }) };
+}
+
+function outputFolder(ground: Ground, config: ConfigFile): string {
+  return path.posix.normalize(textAt(ground, config, '/build/outDir') ?? 'dist');
+}
+
+function textAt(ground: Ground, { file, text }: ConfigFile, pointer: string): string | undefined {
+  if (text === undefined) return undefined;
+  const value = readConfig(text, at(pointer), { file, style: ground.workspace.style });
+  return value.kind === 'path' ? value.path : undefined;
+}
+
+/** The folder of the boot module, relative to the workspace; where there is none, `src` if it is there. */
+export function sourceFolder(ground: Ground, boot: string | undefined): string {
+  const folder = ground.workspace.folder;
+  if (boot !== undefined) return path.posix.relative(folder, path.posix.dirname(boot)) || '.';
+  return ground.names(ground.inHost('src')).length > 0 ? 'src' : '.';
+}
+
+/** The address of a value in Vite's configuration. */
+export function at(pointer: string): ConfigAddress {
   return {
     pointer,
     helpers: ['defineConfig'],
@@ -54,60 +102,21 @@ function at(pointer: string): ConfigAddress {
   };
 }
 
-function findConfig(ground: Ground): Config {
+/** Vite's configuration, wherever the scripts say that it is. */
+export function findConfig(ground: Ground): ConfigFile {
   const named = Object.values(ground.workspace.manifest.scripts).flatMap((script) => {
     const match = /\bvite\b[^&|;]*?(?:--config|-c)[= ](["']?)([^\s"']+)\1/.exec(script);
     return match?.[2] === undefined ? [] : [match[2]];
   });
-  const present = ground.first([...named, ...CONFIG_FILES].map((file) => ground.inHost(file)));
-  if (present !== undefined) return { file: present, text: ground.text(present) };
-  const { language, moduleFormat } = ground.workspace;
+  const { language, moduleFormat, style } = ground.workspace;
   // A plain .js file is an ES module only where the manifest says so.
   const ending = language === 'ts' ? 'ts' : moduleFormat === 'esm' ? 'js' : 'mjs';
-  return { file: ground.inHost(`vite.config.${ending}`), text: undefined };
-}
-
-function pluginsJoint(ground: Ground, { file, text }: Config): Joint {
-  const address = at('/plugins');
-  const located = text === undefined ? undefined : locate(text, address, { file, style: ground.workspace.style });
-  const seed = located ? undefined : newConfig(ground);
-  const tie: Joint['tie'] = (wanted) => {
-    if (wanted.at !== 'bundler.plugins') return [];
-    const operation = { op: 'item' as const, address, code: wanted.call, imports: [wanted.import] };
-    return [{ file, format: 'script', operation, ...(seed === undefined ? {} : { seed }) }];
-  };
-  if (located && 'refusal' in located)
-    return blockedJoint('bundler.plugins', file, 'its plugin list', located.refusal, tie);
-  return {
-    name: 'bundler.plugins',
-    state: located ? 'present' : 'makeable',
-    file,
-    line: located?.line,
-    detail: located
-      ? located.made
-        ? 'a configuration without plugins'
-        : 'a list of plugins'
-      : 'a new configuration file',
-    tie,
-  };
-}
-
-function newConfig(ground: Ground): string {
-  const { quotes, semicolons, indent, eol } = ground.workspace.style;
-  const quote = quotes === 'single' ? "'" : '"';
-  const end = semicolons ? ';' : '';
-  return [
-    `import { defineConfig } from ${quote}vite${quote}${end}`,
-    '',
-    'export default defineConfig({',
-    `${indent}plugins: [],`,
-    `})${end}`,
-    '',
-  ].join(eol);
+  const seed = newConfig('defineConfig', 'vite', 'plugins: [],', style);
+  return configFile(ground, [...named, ...CONFIG_FILES], { name: `vite.config.${ending}`, seed });
 }
 
 /** PostCSS set up inside Vite's own configuration: its own files are then not read. */
-function inlinePostcss(ground: Ground, { file, text }: Config): Joint | undefined {
+function inlinePostcss(ground: Ground, { file, text }: ConfigFile): Joint | undefined {
   if (text === undefined) return undefined;
   const inline = readConfig(text, at('/css/postcss'), { file, style: ground.workspace.style });
   if (inline.kind === 'object') return scriptJoint(ground, file, at('/css/postcss/plugins'));
@@ -115,7 +124,8 @@ function inlinePostcss(ground: Ground, { file, text }: Config): Joint | undefine
   return undefined;
 }
 
-function pageSetup(ground: Ground, { file, text }: Config): PageSetup {
+/** How a page of the project is resolved: its root and import aliases. */
+function pageSetup(ground: Ground, { file, text }: ConfigFile): PageSetup {
   const folder = ground.workspace.folder;
   const around = { file, style: ground.workspace.style };
   const setting = text === undefined ? undefined : readConfig(text, at('/root'), around);
@@ -133,7 +143,7 @@ function pageSetup(ground: Ground, { file, text }: Config): PageSetup {
 }
 
 /** Import aliases that the compiler's configuration names (`paths`), as far as they stand for one folder. */
-function compilerPaths(ground: Ground): [string, string][] {
+export function compilerPaths(ground: Ground): [string, string][] {
   for (const name of ['tsconfig.json', 'tsconfig.app.json', 'jsconfig.json']) {
     const file = ground.inHost(name);
     const text = ground.text(file);

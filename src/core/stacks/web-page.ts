@@ -2,6 +2,8 @@ import path from 'node:path';
 import { pageReferences } from '../formats/page-references.ts';
 import { importedModules } from '../formats/script/read.ts';
 import { blockedJoint, type Edit, type Joint } from '../joints.ts';
+import { bootJoint } from './boot-joint.ts';
+import { sheetJoint } from './sheet-joint.ts';
 import { scriptOf } from '../survey/conventions.ts';
 import type { Ground } from './stack.ts';
 
@@ -51,19 +53,7 @@ export function pageSheetJoint(ground: Ground, graph: PageGraph | undefined, exp
   const sheet = graph.sheets[0];
   const target = sheet ?? newSheet(ground, graph);
   const load = sheet === undefined ? loadSheet(ground, graph, target) : [];
-  return {
-    name: 'styles.global',
-    state: sheet === undefined ? 'makeable' : 'present',
-    file: target,
-    line: sheet === undefined ? undefined : 1,
-    detail: sheet === undefined ? `a new sheet, loaded by ${graph.boot ?? graph.page}` : 'loaded by the app',
-    tie(tie) {
-      if (tie.at !== 'styles.global') return [];
-      const { load: source, options, instead } = tie;
-      const operation = { op: 'import' as const, source, options, instead };
-      return [...load, { file: target, format: 'style', operation, ...(sheet === undefined ? { seed: '' } : {}) }];
-    },
-  };
+  return sheetJoint({ sheet, target, load, by: graph.boot ?? graph.page });
 }
 
 /** The joint "the app's boot module" of a project that starts from a page. */
@@ -75,16 +65,7 @@ export function pageBootJoint(ground: Ground, graph: PageGraph | undefined, expe
       handwork: 'Import it where your app starts.',
     });
   }
-  const file = graph.boot;
-  return {
-    name: 'app.boot',
-    state: 'present',
-    file,
-    line: 1,
-    detail: `loaded by ${graph.page}`,
-    tie: (tie) =>
-      tie.at === 'app.boot' ? [{ file, format: 'script', operation: { op: 'import', import: tie.import } }] : [],
-  };
+  return bootJoint(ground, graph.boot, `loaded by ${graph.page}`);
 }
 
 /** The file that a module name means when it stands in `from`; undefined for packages and for what does not exist. */
@@ -104,9 +85,10 @@ export function resolveFrom(ground: Ground, setup: PageSetup, from: string, targ
   return ground.first(endings.map((ending) => base + ending));
 }
 
-function importsOf(ground: Ground, setup: PageSetup, file: string): { sheets: string[]; modules: string[] } {
+/** Style sheets and modules of the host's own that a module imports. */
+export function importsOf(ground: Ground, setup: PageSetup, file: string): { sheets: string[]; modules: string[] } {
   const text = ground.text(file) ?? '';
-  const isComponent = /\.(vue|svelte)$/.test(file);
+  const isComponent = /\.(vue|svelte|astro)$/.test(file);
   const names = importedModules(scriptOf(text, file), isComponent ? `${file}.ts` : file);
   if (isComponent) names.push(...styleSources(text));
   const files = names.flatMap((name) => resolveFrom(ground, setup, file, name) ?? []);
@@ -119,7 +101,8 @@ function styleSources(text: string): string[] {
   return [...text.matchAll(/<style\b[^>]*\bsrc=["']([^"']+)["']/g)].map((match) => match[1] ?? '');
 }
 
-function isPlainSheet(file: string): boolean {
+/** Whether a style sheet is one that needs nothing to be read. */
+export function isPlainSheet(file: string): boolean {
   return file.endsWith('.css') && !file.endsWith('.module.css');
 }
 

@@ -27,6 +27,7 @@ export function findLanguage(reader: Reader, root: string, { folder, manifest }:
 
 /** The scripts inside a component file; any other file's text as it is. */
 export function scriptOf(text: string, file: string): string {
+  if (file.endsWith('.astro')) return /^\uFEFF?\s*---[ \t]*\r?\n([\s\S]*?)^---/m.exec(text)?.[1] ?? '';
   if (!/\.(vue|svelte)$/.test(file)) return text;
   return [...text.matchAll(/<script\b[^>]*>([\s\S]*?)<\/script>/g)].map((match) => match[1] ?? '').join('\n');
 }
@@ -40,7 +41,7 @@ function sampleSources(reader: Reader, top: string): string[] {
     for (const { name, kind } of reader.list(folder)) {
       if (
         kind === 'file' &&
-        /\.([cm]?[jt]sx?|vue|svelte)$/.test(name) &&
+        /\.([cm]?[jt]sx?|vue|svelte|astro)$/.test(name) &&
         !name.endsWith('.d.ts') &&
         !name.includes('.min.')
       ) {

@@ -6,6 +6,8 @@ export interface CodeStyle {
   semicolons: boolean;
   eol: '\n' | '\r\n';
   trailingCommas: boolean;
+  /** How long lines get, in columns: a usual width that nearly all of them keep to. */
+  lineWidth: number;
 }
 
 export const DEFAULT_STYLE: CodeStyle = {
@@ -14,6 +16,7 @@ export const DEFAULT_STYLE: CodeStyle = {
   semicolons: true,
   eol: '\n',
   trailingCommas: true,
+  lineWidth: 80,
 };
 
 /** How often each habit was seen in a text; two of them can be added. */
@@ -27,6 +30,8 @@ export interface StyleVotes {
   lf: number;
   trailingCommas: number;
   noTrailingCommas: number;
+  /** The longest lines, in columns. */
+  widths: number[];
 }
 
 export function noVotes(): StyleVotes {
@@ -40,6 +45,7 @@ export function noVotes(): StyleVotes {
     lf: 0,
     trailingCommas: 0,
     noTrailingCommas: 0,
+    widths: [],
   };
 }
 
@@ -66,6 +72,7 @@ export function indentOf(text: string): string | undefined {
 export function countVotes(text: string, votes: StyleVotes): void {
   countIndents(text, votes.indents);
   const lines = text.split('\n');
+  votes.widths.push(...lines.map((line) => line.trimEnd().length).filter((width) => width > 60));
   if (lines.length > 1) {
     const crlf = lines.filter((line) => line.endsWith('\r')).length;
     votes.crlf += crlf;
@@ -96,6 +103,7 @@ export function styleFromVotes(votes: StyleVotes, otherwise: CodeStyle = DEFAULT
     semicolons: more(votes.withSemicolon, votes.withoutSemicolon, otherwise.semicolons),
     eol: more(votes.crlf, votes.lf, otherwise.eol === '\r\n') ? '\r\n' : '\n',
     trailingCommas: more(votes.trailingCommas, votes.noTrailingCommas, otherwise.trailingCommas),
+    lineWidth: usualWidth(votes.widths) ?? otherwise.lineWidth,
   };
 }
 
@@ -104,6 +112,13 @@ export function styleOf(text: string, otherwise: CodeStyle = DEFAULT_STYLE): Cod
   const votes = noVotes();
   countVotes(text, votes);
   return styleFromVotes(votes, otherwise);
+}
+
+/** The narrowest usual width that all but a few of the longer lines keep to. */
+function usualWidth(widths: readonly number[]): number | undefined {
+  if (widths.length === 0) return undefined;
+  const over = (width: number): number => widths.filter((one) => one > width).length;
+  return [80, 100, 120, 140].find((width) => over(width) <= widths.length / 20) ?? 160;
 }
 
 function countIndents(text: string, votes: Map<string, number>): void {

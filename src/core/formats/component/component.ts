@@ -4,6 +4,7 @@ import { edited, refused, type Format, type Outcome, type Surroundings } from '.
 import { script, scriptHandwork } from '../script/script.ts';
 import type { ScriptOperation } from '../script/operations.ts';
 import { style, styleHandwork, type StyleOperation } from '../style/style.ts';
+import { hasRegions, scriptRegion } from './regions.ts';
 import { blockAttribute, blocks, contentOf, readComponent } from './blocks.ts';
 import { editTemplate, removeFromTemplate, templateHandwork, type TemplateOperation } from './template.ts';
 
@@ -19,6 +20,7 @@ type BlockOperation =
 
 export const component: Format<ComponentOperation> = {
   edit(text, operation, around) {
+    if (hasRegions(around.file)) return inRegion(text, operation, around, 'edit');
     const root = readComponent(text);
     if (typeof root === 'string') return refused(text, undefined, root, handwork(operation, around));
     if (operation.op === 'template-child' || operation.op === 'template-wrap')
@@ -30,6 +32,7 @@ export const component: Format<ComponentOperation> = {
     return within(text, block, around, operation, 'edit');
   },
   remove(text, operation, around) {
+    if (hasRegions(around.file)) return inRegion(text, operation, around, 'remove');
     const root = readComponent(text);
     if (typeof root === 'string')
       return refused(text, undefined, root, `Take out by hand: ${handwork(operation, around)}`);
@@ -40,6 +43,25 @@ export const component: Format<ComponentOperation> = {
     return within(text, block, around, operation, 'remove');
   },
 };
+
+/** A script or a style sheet in a Svelte component, or the front matter of an Astro one: nothing else of these is edited. */
+function inRegion(text: string, operation: ComponentOperation, around: Surroundings, way: 'edit' | 'remove'): Outcome {
+  if (operation.op !== 'script')
+    return refused(text, undefined, 'only its script can be edited', handwork(operation, around));
+  const region = scriptRegion(text, around.file, lineBreakOf(text) ?? around.style.eol);
+  if (!region)
+    return refused(text, undefined, 'it has more than one script of that kind', handwork(operation, around));
+  const inner = { ...around, file: `${around.file}.ts` };
+  const { start, end, open = '', close = '' } = region;
+  const outcome = script[way](text.slice(start, end), operation.script, inner);
+  if (outcome.kind === 'already') return { kind: 'already', at: start + outcome.at };
+  if (outcome.kind === 'refused') return refused(text, start, outcome.refusal.reason, outcome.refusal.handwork);
+  if (open !== '') return edited(text, [{ at: start, removed: '', inserted: open + outcome.text + close }]);
+  return edited(
+    text,
+    outcome.splices.map((splice) => ({ ...splice, at: splice.at + start })),
+  );
+}
 
 function findBlock(root: RootNode, operation: BlockOperation): ElementNode | 'two' | undefined {
   const all = blocks(root, operation.op).filter((block) => !blockAttribute(block, 'src'));

@@ -1,7 +1,9 @@
 import { refused, type Refusal, type Surroundings } from '../format.ts';
 import { isBlocked } from './blocked.ts';
+import { configRoot } from './config-root.ts';
 import { findList } from './exported.ts';
-import { parseScript } from './syntax.ts';
+import { lookUp, type Placed } from './lookup.ts';
+import { bare, parseScript, type Node, type Script } from './syntax.ts';
 import type { ConfigAddress } from './values.ts';
 
 export type Located = { line: number; made: boolean } | { refusal: Refusal };
@@ -15,4 +17,25 @@ export function locate(text: string, address: ConfigAddress, around: Surrounding
   if (isBlocked(target)) return by(target.blocked, target.at);
   const node = 'list' in target ? target.list.node : target.makeIn.node;
   return { line: text.slice(0, node.start).split('\n').length, made: !('list' in target) };
+}
+
+/** Where a list stands, and whether lists inside it are taken for their items: it is the argument of a helper then. */
+export function findShape(
+  text: string,
+  address: ConfigAddress,
+  around: Surroundings,
+): { line: number; nests: boolean } | { refusal: Refusal } {
+  const located = locate(text, address, around);
+  if ('refusal' in located) return located;
+  const parsed = parseScript(text, around.file);
+  const root = 'fault' in parsed ? undefined : configRoot(parsed, address);
+  const node = root && !isBlocked(root) && !('fault' in parsed) ? resolved(parsed, root) : undefined;
+  return { line: located.line, nests: node?.type === 'CallExpression' };
+}
+
+function resolved(script: Script, { node, scope }: Placed<Node>): Node {
+  const inner = bare(node);
+  if (inner.type !== 'Identifier') return inner;
+  const value = lookUp(script, inner, scope, '');
+  return isBlocked(value) ? inner : bare(value.node);
 }

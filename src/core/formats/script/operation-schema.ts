@@ -91,5 +91,12 @@ export const scriptOperation: z.ZodMiniType<ScriptOperation> = z.discriminatedUn
   }),
   z.strictObject({ op: z.literal('child-element'), element, code: text, place: end, imports }),
   z.strictObject({ op: z.literal('replace-element'), element, code: text, was: text, imports }),
+  z.strictObject({
+    op: z.literal('swap'),
+    argument: z.optional(z.strictObject(exportName)),
+    code: text,
+    imports: z.array(importSpec),
+    was: z.strictObject({ local: text, import: importSpec, element: z.optional(text) }),
+  }),
   z.strictObject({ op: z.literal('augment'), module: text, interface: text, members: texts }),
 ]);

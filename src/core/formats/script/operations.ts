@@ -108,6 +108,18 @@ export type ElementOperation = { element: ElementAddress; imports?: ImportSpec[]
   | { op: 'replace-element'; code: string; was: string }
 );
 
+/**
+ * Another component in the place of the one that an app shows: the first argument of the call `argument`, or else the JSX element
+ * `was.element`. The import of the one before goes with it where nothing else uses it.
+ */
+export interface SwapOperation {
+  op: 'swap';
+  argument?: ExportName | undefined;
+  code: string;
+  imports: ImportSpec[];
+  was: { local: string; import: ImportSpec; element?: string | undefined };
+}
+
 /** TypeScript: an interface of another module (or of the global scope) has further members. */
 export interface AugmentOperation {
   op: 'augment';
@@ -126,6 +138,7 @@ export type ScriptOperation =
   | ChainOperation
   | RegisterOperation
   | ElementOperation
+  | SwapOperation
   | AugmentOperation;
 
 /** One kind of edit on a parsed script. */

@@ -2,7 +2,8 @@ import type { Surroundings } from '../format.ts';
 import { splitPointer } from '../json-pointer.ts';
 import { configRoot } from './config-root.ts';
 import { isBlocked } from './blocked.ts';
-import { bare, keyName, parseScript, type Node, type Script } from './syntax.ts';
+import { lookUp } from './lookup.ts';
+import { bare, isFunction, keyName, parseScript, type Node, type Script } from './syntax.ts';
 import { ValueReader, type ConfigAddress, type Placed } from './values.ts';
 
 /** The modules that a script imports statically or by a plain `require` at its top level, in order. */
@@ -35,6 +36,30 @@ export function readConfig(text: string, address: ConfigAddress, around: Surroun
   return path === undefined
     ? { kind: 'computed', line: text.slice(0, node.start).split('\n').length }
     : { kind: 'path', path };
+}
+
+/** Whether the configuration that a script exports is a function, by itself or as what a helper is given. */
+export function exportsFunction(text: string, address: ConfigAddress, around: Surroundings): boolean {
+  const script = parseScript(text, around.file);
+  const root = 'fault' in script ? undefined : configRoot(script, address);
+  let node = root && !isBlocked(root) ? bare(root.node) : undefined;
+  if (node?.type === 'Identifier' && root && !isBlocked(root) && !('fault' in script)) {
+    const value = lookUp(script, node, root.scope, '');
+    node = isBlocked(value) ? node : bare(value.node);
+  }
+  if (node?.type === 'CallExpression' && node.arguments[0]) node = bare(node.arguments[0]);
+  return node !== undefined && isFunction(node);
+}
+
+/** The texts that stand at an address: one, or those of a list. Paths are given as they mean, see `readConfig`. */
+export function readTexts(text: string, address: ConfigAddress, around: Surroundings): string[] {
+  const script = parseScript(text, around.file);
+  if ('fault' in script) return [];
+  const value = valueAt(script, address);
+  if (!value || value === 'absent') return [];
+  const node = bare(value.node);
+  const items = node.type === 'ArrayExpression' ? node.elements : [node];
+  return items.flatMap((item) => (item ? (pathOf(bare(item)) ?? []) : []));
 }
 
 /** The members of the object at an address whose values are paths, as `{ '@': './src' }` for aliases. */

@@ -11,6 +11,7 @@ import { items } from './lists.ts';
 import type { ImportOperation, ScriptEditor, ScriptOperation } from './operations.ts';
 import { registrations } from './register.ts';
 import { statements } from './statements.ts';
+import { swaps } from './swap.ts';
 import { parseScript, type Script } from './syntax.ts';
 import { wraps } from './wrap.ts';
 import { writingOf } from './writing.ts';
@@ -41,6 +42,7 @@ const EDITORS = {
   'wrap-element': elements,
   'child-element': elements,
   'replace-element': elements,
+  swap: swaps,
   augment: augmentations,
 } as unknown as Record<ScriptOperation['op'], ScriptEditor<ScriptOperation>>;
 

@@ -1,4 +1,4 @@
-import type { CodeStyle } from '../../text/code-style.ts';
+import { DEFAULT_STYLE, type CodeStyle } from '../../text/code-style.ts';
 import type { Splice } from '../../text/splices.ts';
 import { edited, refused } from '../format.ts';
 import { namesIn } from './bindings.ts';
@@ -40,7 +40,7 @@ export const statements: ScriptEditor<StatementOperation> = {
 };
 
 // Only names matter where a statement is looked for.
-const REMOVAL_STYLE: CodeStyle = { indent: '  ', quotes: 'single', semicolons: true, eol: '\n', trailingCommas: true };
+const REMOVAL_STYLE: CodeStyle = DEFAULT_STYLE;
 
 interface Place {
   /** What the code's own names are called here. */

@@ -32,6 +32,7 @@ export function writingOf(script: Script, otherwise: CodeStyle): CodeStyle {
     },
     eol: lineBreakOf(head.slice(0, ENOUGH_FOR_BREAKS)) ?? lineBreakOf(head) ?? otherwise.eol,
     semicolons: semicolons === 0 ? laidOut().semicolons : semicolons > 0,
+    lineWidth: otherwise.lineWidth,
     quotes: single === 0 ? laidOut().quotes : single > 0 ? 'single' : 'double',
   };
 }

@@ -1,0 +1,30 @@
+import * as z from 'zod/mini';
+import { JOINTS, type JointName } from './joint-names.ts';
+
+/** Kinds of source files beyond plain JavaScript that a stack may have. */
+export const SOURCE_KINDS = ['ts', 'jsx', 'vue', 'svelte', 'astro'] as const;
+
+const facts = {
+  language: z.optional(z.enum(['ts', 'js'])),
+  modules: z.optional(z.enum(['esm', 'commonjs'])),
+  /** Kinds of sources that the workspace has, all of them. */
+  sources: z.optional(z.array(z.enum(SOURCE_KINDS))),
+  /** Where the sources run. */
+  runtime: z.optional(z.enum(['browser', 'server', 'both'])),
+  /** What bundles the workspace, with the range of its versions. */
+  bundler: z.optional(z.record(z.string(), z.string())),
+  /** Packages that the workspace has, with the ranges of their versions. */
+  packages: z.optional(z.record(z.string(), z.string())),
+  /** Files of the workspace (`*` stands for any characters but `/`) of which none is there. */
+  without: z.optional(z.array(z.string())),
+  /** Joints that the stack has a place for. */
+  joints: z.optional(z.array(z.enum(Object.keys(JOINTS) as JointName[]))),
+  /** Choices with the value that they must have. */
+  choices: z.optional(z.record(z.string(), z.string())),
+};
+
+/** What must hold of a workspace; all of it, and nothing of what `not` says. */
+export const condition = z.strictObject({ ...facts, not: z.optional(z.strictObject(facts)) });
+
+export type Condition = z.infer<typeof condition>;
+export type SourceKind = (typeof SOURCE_KINDS)[number];

@@ -1,0 +1,27 @@
+/** Names of the facts that texts of a definition may be filled with, beside its choices: they are always known. */
+export const FACT_NAMES = [
+  'folder',
+  'ending',
+  'ending.jsx',
+  'ending.config',
+  'outputs',
+  'outputs.lines',
+  'outputs.json',
+  'screen',
+  'screen.import',
+  'workspace',
+  'base',
+  'client',
+  'contents',
+  'bundler.config',
+  'bundler.merged',
+  'style.semicolons',
+  'style.singleQuotes',
+  'style.indentWidth',
+  'style.tabs',
+  'style.indentStyle',
+  'style.trailingCommas',
+  'style.endOfLine',
+  'style.lineWidth',
+] as const;
+

@@ -1,0 +1,96 @@
+import * as z from 'zod/mini';
+import { condition } from './conditions.ts';
+import { tie } from './ties.ts';
+
+const when = z.optional(condition);
+/** Files that are put into the scratch copy for the proof alone: texts by their paths in the workspace. */
+const plants = z.record(z.string(), z.string());
+
+const builtCss = z.strictObject({
+  proof: z.literal('built-css'),
+  when,
+  /** A class that a source added for the proof uses; of several texts the first whose placeholders are all filled. */
+  class: z.array(z.string()).check(z.minLength(1)),
+  /** Declarations that the built style sheets must then have for that class. */
+  declares: z.record(z.string(), z.string()),
+  /** A sheet that is added and loaded for the proof, by the ending of its name: the class has its rule from there. */
+  sheet: z.optional(z.strictObject({ ending: z.string(), text: z.string() })),
+});
+
+const page = z.strictObject({
+  proof: z.literal('page'),
+  when,
+  plants: z.optional(plants),
+  /** Tied in the copy only, as in a way. */
+  ties: z.optional(z.array(tie)),
+  /** The path that is visited in the built app. */
+  visit: z.string(),
+  /** What must stand in the page then: a text, or with `selector` an element. */
+  shows: z.string(),
+});
+
+const lint = z.strictObject({
+  proof: z.literal('lint'),
+  when,
+  /** A program that reports as JSON: a list of files with their messages. */
+  program: z.string(),
+  args: z.array(z.string()),
+  /** Endings of the sources that it must have read. */
+  endings: z.array(z.string()),
+  /** A file with a mistake, and the rule that must find it. */
+  plants,
+  finds: z.string(),
+});
+
+const format = z.strictObject({
+  proof: z.literal('format'),
+  when,
+  /** The program that writes a file anew, with the arguments that stand before the file's name. */
+  write: z.array(z.string()).check(z.minLength(1)),
+  /** And the one that says whether it is as it should be. */
+  check: z.array(z.string()).check(z.minLength(1)),
+  /** A linter beside it, which must find nothing to change in what was written; it reports as JSON. */
+  beside: z.optional(z.array(z.array(z.string()))),
+  endings: z.array(z.string()),
+});
+
+const run = z.strictObject({
+  proof: z.literal('run'),
+  when,
+  /** A program of an installed package, and its arguments; it must end with 0. */
+  run: z.array(z.string()).check(z.minLength(1)),
+  plants: z.optional(plants),
+  /** What its output must say. */
+  says: z.string(),
+  /** What is checked, in words. */
+  checks: z.string(),
+});
+
+const commit = z.strictObject({
+  proof: z.literal('commit'),
+  when,
+  /** Files that are staged. */
+  plants,
+  /** The commit must be refused; else what is committed must be other than what was staged. */
+  refuses: z.optional(z.boolean()),
+});
+
+const editorSettings = z.strictObject({
+  proof: z.literal('editor-settings'),
+  when,
+  endings: z.array(z.string()),
+});
+
+/** How it is proved that an attached integration works; one file of `prove/` for each kind. */
+export const proofSpec = z.discriminatedUnion('proof', [
+  builtCss,
+  page,
+  lint,
+  format,
+  run,
+  commit,
+  editorSettings,
+]);
+
+export type ProofSpec = z.infer<typeof proofSpec>;
+export type ProofOf<Kind extends ProofSpec['proof']> = Extract<ProofSpec, { proof: Kind }>;

@@ -1,0 +1,112 @@
+import path from 'node:path';
+import semver from 'semver';
+import type { Condition } from '../definition/conditions.ts';
+import { JOINTS, type JointName } from '../definition/joint-names.ts';
+import type { Reader } from '../ports.ts';
+import { presentVersion } from '../resolve/packages.ts';
+import type { StackFacts } from '../stacks/stacks.ts';
+import type { WorkspaceFacts } from '../survey/survey.ts';
+import { isLike } from '../uses/wildcard.ts';
+
+/** All that a condition can ask for. */
+export interface Circumstances {
+  workspace: WorkspaceFacts;
+  stack: StackFacts;
+  choices: Readonly<Record<string, string>>;
+  /** Shows the host bare. */
+  reader: Reader;
+  root: string;
+}
+
+/** Whether all of a condition holds; none at all holds always. */
+export function holds(condition: Condition | undefined, at: Circumstances): boolean {
+  return condition === undefined || objectionsTo(condition, at).length === 0;
+}
+
+/** What of a condition does not hold, each in words. */
+export function objectionsTo(condition: Condition, at: Circumstances): string[] {
+  const { not, ...wanted } = condition;
+  const found = Object.keys(wanted).flatMap((key) => CHECKS[key as keyof typeof CHECKS](wanted, at));
+  if (not === undefined) return found;
+  // Any one of what must not be is one too many.
+  const unwanted = Object.entries(not)
+    .flatMap(([key, value]) => singly(value).map((one) => [key, one] as const))
+    .filter(([key, one]) => CHECKS[key as keyof typeof CHECKS]({ [key]: one } as Facts, at).length === 0);
+  return [...found, ...unwanted.map(([key, value]) => `it is not for ${inWords(key, value)}`)];
+}
+
+type Facts = Omit<Condition, 'not'>;
+
+/** What a fact names, one by one in its own form. */
+function singly(value: unknown): unknown[] {
+  if (Array.isArray(value)) return value.map((one: unknown) => [one]);
+  if (typeof value !== 'object' || value === null) return [value];
+  return Object.entries(value).map(([name, one]) => ({ [name]: one as unknown }));
+}
+
+const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]> = {
+  language: ({ language }, { workspace }) =>
+    language === undefined || workspace.language === language
+      ? []
+      : [`it is for ${language === 'ts' ? 'TypeScript' : 'JavaScript'}`],
+  modules: ({ modules }, { workspace }) =>
+    modules === undefined || workspace.moduleFormat === modules ? [] : [`it is for ${modules} packages`],
+  sources: ({ sources = [] }, { stack }) =>
+    sources
+      .filter((kind) => !stack.traits.sources.includes(kind))
+      .map((kind) => `it is for ${kind} sources, and ${stack.title} has none`),
+  runtime: ({ runtime }, { stack }) =>
+    runtime === undefined || stack.traits.runtime === runtime
+      ? []
+      : [`it is for what runs ${runtime === 'server' ? 'on a server' : 'in a browser'}`],
+  bundler: ({ bundler = {} }, { stack, workspace }) =>
+    ranges(bundler, (name) => {
+      const { traits } = stack;
+      return traits.bundler?.name === name ? traits.bundler.version : presentVersion(workspace, name);
+    }, workspace.name),
+  packages: ({ packages = {} }, { workspace }) =>
+    ranges(packages, (name) => presentVersion(workspace, name), workspace.name),
+  without: ({ without = [] }, at) => without.flatMap((pattern) => there(pattern, at)).map((file) => `${file} is here`),
+  joints: ({ joints = [] }, { stack }) =>
+    joints
+      .filter((name) => !stack.joints.some((joint) => joint.name === name && joint.state !== 'blocked'))
+      .map((name) => `${stack.title} has no place for ${JOINTS[name as JointName]}`),
+  choices: ({ choices = {} }, at) =>
+    Object.entries(choices)
+      .filter(([key, value]) => at.choices[key] !== value)
+      .map(([key, value]) => `${key} is not ${value}`),
+};
+
+function ranges(
+  wanted: Readonly<Record<string, string>>,
+  versionOf: (name: string) => string | undefined,
+  holder: string,
+): string[] {
+  return Object.entries(wanted).flatMap(([name, range]) => {
+    const version = versionOf(name);
+    if (version === undefined) return [`it needs ${name} ${range}, which ${holder} does not have`];
+    const coerced = semver.valid(version) ?? semver.coerce(version)?.version ?? version;
+    return semver.satisfies(coerced, range, { includePrerelease: true })
+      ? []
+      : [`it needs ${name} ${range}, and ${version} is here`];
+  });
+}
+
+/** The files of the workspace that a pattern means. */
+function there(pattern: string, { reader, root, workspace }: Circumstances): string[] {
+  const folder = path.posix.dirname(pattern);
+  const name = path.posix.basename(pattern);
+  const absolute = path.join(root, workspace.folder, folder);
+  if (reader.kind(absolute) === undefined) return [];
+  return reader
+    .list(absolute)
+    .filter((entry) => entry.kind !== 'folder' && isLike(entry.name, name))
+    .map((entry) => path.posix.normalize(path.posix.join(folder, entry.name)));
+}
+
+function inWords(key: string, value: unknown): string {
+  if (key === 'sources') return `${(value as string[]).join(' and ')} sources`;
+  if (key === 'packages' || key === 'bundler') return `what has ${Object.keys(value as object).join(' and ')}`;
+  if (key === 'joints') return 'what has such a place';
+  return typeof value === 'string' ? value : key;
+}

@@ -1,0 +1,38 @@
+import type { Definition, ProofSpec, Way } from '../definition/schema.ts';
+import { holds, type Circumstances } from './conditions.ts';
+import { factValues } from './values.ts';
+
+/** A way with only what is meant for a workspace: its conditions looked up. */
+export function settleWay(way: Way, at: Circumstances): Way {
+  return {
+    ...way,
+    packages: Object.fromEntries(Object.entries(way.packages).filter(([, need]) => holds(need.when, at))),
+    ties: way.ties.filter((tie) => holds(tie.when, at)),
+    files: way.files?.filter((file) => holds(file.when, at)),
+  };
+}
+
+/** The proofs that are meant for a workspace, filled with its facts; choices and random values are filled when it is proved. */
+export function settleProofs(definition: Definition, at: Circumstances): ProofSpec[] {
+  const facts = factValues(at);
+  return definition.proofs
+    .filter((spec) => holds(spec.when, at))
+    .map(({ when: _, ...spec }) => fillFacts(spec as ProofSpec, facts));
+}
+
+/** What the texts of a definition are filled with. */
+export function valuesFor(at: Circumstances): Record<string, string> {
+  return { ...factValues(at), ...at.choices };
+}
+
+/** Fills in the facts alone: every other placeholder stays. */
+function fillFacts<Value>(value: Value, facts: Readonly<Record<string, string>>): Value {
+  if (typeof value === 'string')
+    return value.replace(/\{\{\s*([\w.-]+)\s*\}\}/g, (whole, name: string) => facts[name] ?? whole) as Value;
+  if (Array.isArray(value)) return value.map((item: unknown) => fillFacts(item, facts)) as Value;
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(
+    Object.entries(value).map(([key, item]) => [fillFacts(key, facts), fillFacts(item as unknown, facts)]),
+  ) as Value;
+}
+

@@ -1,0 +1,133 @@
+import { spawn } from 'node:child_process';
+import fs from 'node:fs';
+import http from 'node:http';
+import type { AddressInfo } from 'node:net';
+import net from 'node:net';
+import path from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { fillText } from '../definition/fill.ts';
+import { programStart } from '../resolve/program-start.ts';
+import type { Serve } from '../stacks/traits.ts';
+import { QUIET, type Bench } from './bench.ts';
+
+export interface Server {
+  /** `http://127.0.0.1:<port>`. */
+  url: string;
+  close(): Promise<void>;
+}
+
+const LONGEST_START_MS = 60_000;
+
+const TYPES: Record<string, string> = {
+  '.html': 'text/html; charset=utf-8',
+  '.js': 'text/javascript',
+  '.mjs': 'text/javascript',
+  '.css': 'text/css',
+  '.json': 'application/json',
+  '.webmanifest': 'application/manifest+json',
+  '.svg': 'image/svg+xml',
+};
+
+/** Makes the built app of a copy answer on 127.0.0.1. Throws an Error that says why where it does not. */
+export async function serve(bench: Bench, how: Serve, onStart: (pid: number) => void): Promise<Server> {
+  return 'folder' in how ? serveFolder(bench.path(how.folder)) : serveProgram(bench, how, onStart);
+}
+
+function serveFolder(folder: string): Promise<Server> {
+  const server = http.createServer((request, response) => {
+    const { pathname } = new URL(request.url ?? '/', 'http://127.0.0.1');
+    const wanted = path.join(folder, path.posix.normalize(decodeURIComponent(pathname)));
+    const inside = wanted === folder || wanted.startsWith(folder + path.sep);
+    const isFile = inside && fs.statSync(wanted, { throwIfNoEntry: false })?.isFile();
+    // A page that is not there is the app's own to show.
+    const file = isFile ? wanted : path.join(folder, 'index.html');
+    if (!fs.existsSync(file)) return response.writeHead(404).end();
+    response.writeHead(200, { 'content-type': TYPES[path.extname(file)] ?? 'application/octet-stream' });
+    return response.end(fs.readFileSync(file));
+  });
+  return new Promise((resolve, reject) => {
+    server.on('error', reject);
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as AddressInfo;
+      const close = (): Promise<void> =>
+        new Promise((done) => {
+          server.closeAllConnections();
+          server.close(() => done());
+        });
+      resolve({ url: `http://127.0.0.1:${port}`, close });
+    });
+  });
+}
+
+async function serveProgram(
+  bench: Bench,
+  { program, args, environment = {} }: Exclude<Serve, { folder: string }>,
+  onStart: (pid: number) => void,
+): Promise<Server> {
+  const port = String(await freePort());
+  const filled = args.map((arg) => fillText(arg, { port }));
+  const own = Object.entries(environment).map(([name, value]) => [name, fillText(value, { port })]);
+  const start =
+    program === 'node'
+      ? { command: process.execPath, lead: [] }
+      : programStart(bench.context.doors.files, bench.root, bench.workspace.folder, program);
+  const { command, lead } = start ?? { command: program, lead: [] };
+  const child = spawn(command, [...lead, ...filled], {
+    cwd: bench.path('.'),
+    env: { ...process.env, ...QUIET, ...Object.fromEntries(own) } as NodeJS.ProcessEnv,
+    stdio: ['ignore', 'pipe', 'pipe'],
+    detached: process.platform !== 'win32',
+  });
+  let said = '';
+  let ended: string | undefined;
+  child.stdout.on('data', (chunk: Buffer) => (said += chunk.toString()));
+  child.stderr.on('data', (chunk: Buffer) => (said += chunk.toString()));
+  child.on('error', (error) => (ended = error.message));
+  child.on('close', (status) => (ended ??= `it ended with ${String(status)}`));
+  if (child.pid !== undefined) onStart(child.pid);
+  const close = async (): Promise<void> => {
+    stop(child.pid, 'SIGTERM');
+    for (let waited = 0; ended === undefined && waited < 3000; waited += 50) await sleep(50);
+    if (ended === undefined) stop(child.pid, 'SIGKILL');
+  };
+  const url = `http://127.0.0.1:${port}`;
+  for (let waited = 0; waited < LONGEST_START_MS; waited += 100) {
+    if (ended !== undefined) throw new Error(`${[program, ...filled].join(' ')}: ${ended}\n${said}`);
+    if (await answers(url)) return { url, close };
+    await sleep(100);
+  }
+  await close();
+  throw new Error(`${[program, ...filled].join(' ')} does not answer\n${said}`);
+}
+
+/** With it go the processes that it has started itself. */
+function stop(pid: number | undefined, signal: NodeJS.Signals): void {
+  if (pid === undefined) return;
+  try {
+    process.kill(process.platform === 'win32' ? pid : -pid, signal);
+  } catch {
+    // It has ended already.
+  }
+}
+
+function answers(url: string): Promise<boolean> {
+  return new Promise((resolve) => {
+    const request = http.get(url, (response) => {
+      response.resume();
+      resolve(true);
+    });
+    request.on('error', () => resolve(false));
+    request.setTimeout(10_000, () => request.destroy());
+  });
+}
+
+function freePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const server = net.createServer();
+    server.on('error', reject);
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as AddressInfo;
+      server.close(() => resolve(port));
+    });
+  });
+}

@@ -1,0 +1,11 @@
+import path from 'node:path';
+import type { TieImport } from '../definition/ties.ts';
+import type { ImportSpec } from '../formats/script/import-spec.ts';
+
+/** The import as it is written in `importer` (host-relative): a module of the workspace is named by the way to it. */
+export function localImport(spec: TieImport, importer: string, folder: string): ImportSpec {
+  if (!('file' in spec)) return spec;
+  const { file, ...rest } = spec;
+  const target = path.posix.relative(path.posix.dirname(importer), path.posix.join(folder, file));
+  return { ...rest, from: target.startsWith('.') ? target : `./${target}` };
+}

@@ -1,0 +1,117 @@
+import path from 'node:path';
+import type { Edit, Joint } from '../joints.ts';
+import { blockedJoint } from '../joints.ts';
+import { bootJoint, importEdit } from './boot-joint.ts';
+import { browserSources } from './browser-sources.ts';
+import { localImport } from './local-import.ts';
+import { packageJoints } from './package-joints.ts';
+import { postcssJoint } from './postcss-joint.ts';
+import { sheetJoint } from './sheet-joint.ts';
+import type { Ground, StackReading } from './stack.ts';
+import { compilerPaths } from './vite-joints.ts';
+import { importsOf, isPlainSheet } from './web-page.ts';
+
+const ENDINGS = ['tsx', 'jsx', 'js', 'ts'];
+
+/** The module around all pages: the root layout of the app router, or the app component of the pages router. */
+interface Around {
+  file: string;
+  router: 'app' | 'pages';
+  /** What it begins with where it is not there yet. */
+  seed?: string;
+}
+
+/** The joints of an app built with Next.js (its docs: "Project structure", "Custom App"). */
+export async function readNextjs(ground: Ground): Promise<StackReading> {
+  const around = findAround(ground);
+  const inSrc = ['src/app', 'src/pages'].some((folder) => ground.names(ground.inHost(folder)).length > 0);
+  return {
+    joints: [
+      postcssJoint(ground, ground.workspace.folder),
+      ...(around ? aroundJoints(ground, around) : []),
+      ...(await packageJoints(ground)),
+    ],
+    traits: {
+      sources: browserSources(ground),
+      runtime: 'both',
+      outputs: ['.next', 'out', 'next-env.d.ts', 'coverage'],
+      bundler: { name: 'next', version: ground.versionOf('next') ?? '0.0.0' },
+      folder: inSrc ? 'src' : '.',
+      serverComponents: around?.router === 'app',
+      serve: { program: 'next', args: ['start', '--port', '{{port}}', '--hostname', '127.0.0.1'] },
+    },
+  };
+}
+
+function findAround(ground: Ground): Around | undefined {
+  for (const top of ['app', 'src/app']) {
+    const layout = ground.first(ENDINGS.map((ending) => ground.inHost(`${top}/layout.${ending}`)));
+    if (layout !== undefined) return { file: layout, router: 'app' };
+  }
+  for (const top of ['pages', 'src/pages']) {
+    const names = ground.names(ground.inHost(top));
+    if (names.length === 0) continue;
+    const app = ground.first(ENDINGS.map((ending) => ground.inHost(`${top}/_app.${ending}`)));
+    if (app !== undefined) return { file: app, router: 'pages' };
+    const ending = ground.workspace.language === 'ts' ? 'tsx' : names.some((name) => name.endsWith('.jsx')) ? 'jsx' : 'js';
+    return { file: ground.inHost(`${top}/_app.${ending}`), router: 'pages', seed: newApp(ground) };
+  }
+  return undefined;
+}
+
+function newApp(ground: Ground): string {
+  const { semicolons, indent, eol, quotes } = ground.workspace.style;
+  const end = semicolons ? ';' : '';
+  const quote = quotes === 'single' ? "'" : '"';
+  const typed = ground.workspace.language === 'ts';
+  return [
+    ...(typed ? [`import type { AppProps } from ${quote}next/app${quote}${end}`, ''] : []),
+    `export default function App({ Component, pageProps }${typed ? ': AppProps' : ''}) {`,
+    `${indent}return <Component {...pageProps} />${end}`,
+    '}',
+    '',
+  ].join(eol);
+}
+
+function aroundJoints(ground: Ground, { file, router, seed }: Around): Joint[] {
+  const setup = { root: ground.workspace.folder, aliases: new Map(compilerPaths(ground)) };
+  const sheet = importsOf(ground, setup, file).sheets.find(isPlainSheet);
+  const folder = path.posix.dirname(file);
+  const fresh = router === 'app' ? `${folder}/globals.css` : path.posix.join(folder, '../styles/globals.css');
+  const target = sheet ?? (ground.has(fresh) ? fresh.replace('globals', 'site') : fresh);
+  const from = path.posix.relative(folder, target);
+  const load: Edit[] = sheet === undefined ? [importEdit(file, { from: from.startsWith('.') ? from : `./${from}` }, seed)] : [];
+  return [
+    sheetJoint({ sheet, target, load, by: file }),
+    bootJoint(ground, file, router === 'app' ? 'the root layout' : 'the app component', seed),
+    wrapJoint(ground, { file, router, ...(seed === undefined ? {} : { seed }) }),
+  ];
+}
+
+function wrapJoint(ground: Ground, { file, router, seed }: Around): Joint {
+  const text = seed ?? ground.text(file) ?? '';
+  if (router === 'app' && !/<body\b/.test(text)) {
+    return blockedJoint('app.around', file, 'the root layout', {
+      reason: 'the root layout has no <body> of its own',
+      handwork: 'Put the provider around {children} in the layout that has the <body>.',
+    });
+  }
+  return {
+    name: 'app.around',
+    state: seed === undefined ? 'present' : 'makeable',
+    file,
+    detail: router === 'app' ? 'the body of the root layout' : 'what the app component returns',
+    tie(tie) {
+      if (tie.at !== 'app.around') return [];
+      const operation = {
+        op: 'wrap-element' as const,
+        element: router === 'app' ? { name: 'body' } : { returned: 'default' as const },
+        ...(router === 'app' ? { inside: true } : {}),
+        open: `<${tie.component}>`,
+        close: `</${tie.component}>`,
+        imports: [localImport(tie.import, file, ground.workspace.folder)],
+      };
+      return [{ file, format: 'script', operation, ...(seed === undefined ? {} : { seed }) }];
+    },
+  };
+}

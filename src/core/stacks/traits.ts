@@ -1,0 +1,39 @@
+import type { SourceKind } from '../definition/conditions.ts';
+
+/** How a built app is made to answer requests, for proofs. */
+export type Serve =
+  /** A folder of files, relative to the workspace; pages that are not there are answered by `index.html`. */
+  | { folder: string }
+  /** A program of an installed package, or Node.js itself (`node`); `{{port}}` stands for the port. */
+  | { program: string; args: string[]; environment?: Record<string, string> };
+
+/** A component that a boot module imports and shows. */
+export interface Screen {
+  /** The name that it has in the boot module. */
+  local: string;
+  /** Where it comes from, as written there, and under which name: `default` or that of the export. */
+  from: string;
+  name: string;
+}
+
+/** What a stack tells of a workspace beyond its joints: conditions ask for it, texts are filled with it. */
+export interface Traits {
+  sources: SourceKind[];
+  runtime: 'browser' | 'server' | 'both';
+  /** Folders of what is built or generated, relative to the workspace. */
+  outputs: string[];
+  bundler?: { name: string; version: string } | undefined;
+  /** The folder of the app's own modules, relative to the workspace: `src`, or `.`. */
+  folder: string;
+  screen?: Screen | undefined;
+  serve?: Serve | undefined;
+  /** Under which path the built app lies. */
+  base?: string | undefined;
+  /** Modules run on the server unless they say otherwise (React Server Components, "use client"). */
+  serverComponents?: boolean | undefined;
+  /** The module of the bundler's configuration, from the workspace (`./vite.config`), and whether it exports a function. */
+  config?: { module: string; isFunction: boolean } | undefined;
+}
+
+/** What is so of a workspace that nothing is known of. */
+export const PLAIN: Traits = { sources: [], runtime: 'server', outputs: [], folder: '.' };

@@ -1,0 +1,3 @@
+export default function Home() {
+  return <h1>Shed rota</h1>
+}

@@ -1,0 +1,3 @@
+export function rateFor(squareMetres: number): number {
+  return squareMetres > 200 ? 38 : 45;
+}

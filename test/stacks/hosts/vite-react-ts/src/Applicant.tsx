@@ -1,0 +1,3 @@
+export function Applicant({ name }: { name: string }) {
+  return <p className="applicant">{name}</p>;
+}

@@ -1,0 +1,4 @@
+export const rain = [
+  { day: 'Monday', millimetres: 4 },
+  { day: 'Tuesday', millimetres: 0 },
+]

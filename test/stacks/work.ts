@@ -1,0 +1,105 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import fs from 'node:fs';
+import path from 'node:path';
+import { projectRoot, registryEnvironment } from '../../demo/registry/open.ts';
+
+const PROGRAM = path.join(projectRoot(), 'dist/ligament.js');
+export const HOSTS = path.join(projectRoot(), 'test/stacks/hosts');
+const WORK = path.join(projectRoot(), 'node_modules/.cache/stacks');
+const GIT = ['-c', 'user.name=Committee', '-c', 'user.email=committee@example.org'];
+
+export interface Run {
+  status: number | null;
+  stdout: string;
+  stderr: string;
+}
+
+/** A host of a real framework, installed, in a working copy that is used again and again. */
+export class StackHost {
+  readonly id: string;
+  readonly root: string;
+  readonly #environment: Record<string, string>;
+
+  constructor(id: string, registry: string | undefined) {
+    this.id = id;
+    this.root = path.join(WORK, 'hosts', id);
+    const own = { ...process.env } as Record<string, string>;
+    delete own.NODE_ENV;
+    this.#environment = {
+      ...own,
+      ...(registry === undefined
+        ? { npm_config_cache: path.join(WORK, 'npm-cache'), XDG_CACHE_HOME: path.join(WORK, 'cache') }
+        : registryEnvironment(registry, path.join(WORK, 'offline'))),
+      XDG_STATE_HOME: path.join(WORK, 'state', id),
+      NO_COLOR: '1',
+      CI: '1',
+      NEXT_TELEMETRY_DISABLED: '1',
+      NUXT_TELEMETRY_DISABLED: '1',
+      ASTRO_TELEMETRY_DISABLED: '1',
+      NG_CLI_ANALYTICS: 'false',
+    };
+  }
+
+  /** Brings the working copy to what the host's folder holds, with its packages installed as its lockfile has them. */
+  async prepare(): Promise<void> {
+    const source = path.join(HOSTS, this.id);
+    const lock = fs.readFileSync(path.join(source, 'package-lock.json'));
+    const stamp = path.join(this.root, 'node_modules/.stamp');
+    const key = createHash('sha256').update(lock).digest('hex');
+    fs.mkdirSync(this.root, { recursive: true });
+    const installed = fs.existsSync(stamp) && fs.readFileSync(stamp, 'utf8') === key;
+    for (const name of fs.readdirSync(this.root))
+      if (name !== 'node_modules' || !installed) fs.rmSync(path.join(this.root, name), { recursive: true });
+    fs.cpSync(source, this.root, { recursive: true, filter: (file) => !file.includes('node_modules') });
+    if (!installed) {
+      // The one step that may use the registry.
+      const run = await this.#run('npm', ['ci', '--no-audit', '--no-fund'], { online: true });
+      if (run.status !== 0) throw new Error(`${this.id}: npm ci: ${run.stderr}`);
+      fs.writeFileSync(stamp, key);
+    }
+    this.git('init', '--quiet', '--initial-branch=main');
+    this.git('add', '--all');
+    this.git('commit', '--quiet', '--message=As it is');
+  }
+
+  ligament(...args: string[]): Promise<Run> {
+    return this.#run(process.execPath, [PROGRAM, ...args]);
+  }
+
+  git(...args: string[]): string {
+    const { status, stdout, stderr } = spawnSync('git', [...GIT, ...args], { cwd: this.root, encoding: 'utf8' });
+    if (status !== 0) throw new Error(`git ${args.join(' ')}: ${stderr}`);
+    return stdout;
+  }
+
+  /** What is other than it was committed, but for what version control passes over. */
+  changes(): string {
+    return this.git('status', '--short', '--untracked-files=all');
+  }
+
+  /** What is in all files that version control knows or would take, as one text for each file. */
+  tree(): Map<string, string> {
+    const names = this.git('ls-files', '--cached', '--others', '--exclude-standard', '-z').split('\0');
+    const present = names.filter((name) => name !== '' && fs.existsSync(path.join(this.root, name)));
+    return new Map(present.sort().map((name) => [name, fs.readFileSync(path.join(this.root, name), 'utf8')]));
+  }
+
+  #run(command: string, args: string[], { online = false } = {}): Promise<Run> {
+    const environment = { ...this.#environment };
+    if (online) {
+      for (const name of Object.keys(environment)) if (name.startsWith('npm_config_')) delete environment[name];
+      environment.npm_config_cache = path.join(WORK, 'npm-cache');
+      if (process.env.npm_config_registry) environment.npm_config_registry = process.env.npm_config_registry;
+    }
+    return new Promise((resolve, reject) => {
+      const child = spawn(command, args, { cwd: this.root, env: environment, stdio: ['ignore', 'pipe', 'pipe'] });
+      let stdout = '';
+      let stderr = '';
+      child.stdout.on('data', (chunk: Buffer) => (stdout += chunk.toString()));
+      child.stderr.on('data', (chunk: Buffer) => (stderr += chunk.toString()));
+      child.on('error', reject);
+      child.on('close', (status) => resolve({ status, stdout, stderr }));
+    });
+  }
+}
