@@ -17,6 +17,8 @@ export interface Context {
   ledgers: Ledger[];
   /** Shows the host bare; equal to the plain reader where nothing is attached. */
   bare: Reader;
+  /** Facts of the bare host: what depends on them never depends on what was attached before. */
+  bareFacts: HostFacts;
 }
 
 /** Reads a host from one of its folders. Throws a Problem (status 2) where there is none or a file of it is broken. */
@@ -37,13 +39,9 @@ export async function readContext(
 
 async function contextOf(doors: Doors, catalog: string, host: HostPlace, reader: Reader): Promise<Context> {
   const ledgers = await allLedgers(reader, host);
-  return {
-    doors,
-    reader,
-    catalog,
-    host,
-    ledgers,
-    facts: surveyHost(reader, host, doors.environment.PATH ?? ''),
-    bare: bareHost(reader, host.root, ledgers),
-  };
+  const searchPath = doors.environment.PATH ?? '';
+  const facts = surveyHost(reader, host, searchPath);
+  const bare = bareHost(reader, host.root, ledgers);
+  const bareFacts = bare === reader ? facts : surveyHost(bare, await readHost(bare, host.root), searchPath);
+  return { doors, reader, catalog, host, ledgers, facts, bare, bareFacts };
 }

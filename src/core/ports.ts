@@ -38,6 +38,8 @@ export interface FileDoor extends Reader {
   copyFile(from: string, to: string): void;
   /** Makes a symbolic link at `path` that leads to `target`. */
   link(target: string, path: string): void;
+  /** The file has a second name; where that cannot be, it is copied. */
+  sameFile(from: string, to: string): void;
   /** A new folder of its own in the system's folder for temporary files. */
   scratchFolder(prefix: string): string;
   /** Removes such a folder with all in it; nothing where the path is none, whoever wrote it down. */

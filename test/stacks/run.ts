@@ -1,9 +1,8 @@
 // Proves every integration on every stack that it fits, with the real frameworks, and prints the table.
 import fs from 'node:fs';
 import path from 'node:path';
-import { projectRoot } from '../../demo/registry/open.ts';
 import { browse, tryPair, type Outcome } from './pairs.ts';
-import { HOSTS, StackHost } from './work.ts';
+import { HOSTS, StackHost, WORK } from './work.ts';
 
 const online = process.argv.includes('--online');
 const wanted = (name: string): string[] | undefined =>
@@ -14,7 +13,7 @@ const outcomes: Outcome[] = [];
 const queue = [...hosts];
 
 await Promise.all([worker(), worker()]);
-const file = path.join(projectRoot(), 'node_modules/.cache/stacks/outcomes.json');
+const file = path.join(WORK, 'outcomes.json');
 fs.writeFileSync(file, JSON.stringify(outcomes, null, 1));
 const count = (state: Outcome['state']): number => outcomes.filter((one) => one.state === state).length;
 console.log(`${count('proved')} proved, ${count('refused')} refused, ${count('failed')} failed`);

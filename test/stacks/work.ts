@@ -1,12 +1,14 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import fs from 'node:fs';
+import os from 'node:os';
 import path from 'node:path';
 import { projectRoot, registryEnvironment } from '../../demo/registry/open.ts';
 
 const PROGRAM = path.join(projectRoot(), 'dist/ligament.js');
 export const HOSTS = path.join(projectRoot(), 'test/stacks/hosts');
-const WORK = path.join(projectRoot(), 'node_modules/.cache/stacks');
+// Outside of the project itself: tools look for their settings in the folders above.
+export const WORK = path.join(os.tmpdir(), 'ligament-stacks');
 const GIT = ['-c', 'user.name=Committee', '-c', 'user.email=committee@example.org'];
 
 export interface Run {

@@ -33,6 +33,7 @@ export class MemoryFiles {
         for (const file of [...this.files.keys()]) if (below(file, folder)) this.files.delete(file);
         for (const one of [...this.folders]) if (below(one, folder)) this.folders.delete(one);
       },
+      sameFile: (from, to) => this.#put(to, this.files.get(this.#real(from)) ?? Buffer.alloc(0)),
       copyFile: (from, to) => this.#put(to, this.files.get(this.#real(from)) ?? Buffer.alloc(0)),
       link: (target, file) => void this.links.set(file, target),
       scratchFolder: (prefix) => `/tmp/${prefix}1`,

@@ -6,7 +6,7 @@ import { explain, judgeWays, type Judgement } from '../../core/plan/judge-ways.t
 import { circumstances } from '../../core/plan/take-way.ts';
 import { resolveChoices } from '../../core/plan/choices.ts';
 import { EXIT } from '../../core/problem.ts';
-import { readStack } from '../../core/stacks/stacks.ts';
+import { bareStack } from '../../core/plan/bare.ts';
 import { namedOrAll } from '../../core/survey/choose-workspaces.ts';
 import type { Output } from '../output.ts';
 import { columns } from '../render/columns.ts';
@@ -25,7 +25,7 @@ export async function run({ cwd, words, workspace }: BrowseOptions, output: Outp
   await refuseUnfinished(doors.files, context.host.root);
   const named = await namedOrAll(doors.files, context.facts, workspace, cwd);
   const stacks = await Promise.all(
-    named.map(async (facts) => ({ facts, stack: await readStack(context.bare, context.host.root, facts) })),
+    named.map(async (facts) => ({ facts, stack: await bareStack(context, facts.folder) })),
   );
   const found: Record<string, unknown>[] = [];
   for (const id of catalogIds(doors.files, catalog)) {

@@ -6,6 +6,7 @@ import type { ProofResult } from '../prove/proof.ts';
 import { hashOf } from './hash.ts';
 import type { ApplyOptions } from './apply-options.ts';
 import { install } from './install.ts';
+import { releaseHooks } from './release-hooks.ts';
 import { runCommands } from './run-commands.ts';
 import { writeFiles } from './write-files.ts';
 import { keepHistory } from './keep-history.ts';
@@ -37,6 +38,7 @@ export async function apply(doors: Doors, changes: ChangeSet, options: ApplyOpti
     const proofs = await prove(doors, changes, options, journal);
     settle(files, root, journal);
     const notes = [...finish(doors, root, journal), ...installNotes];
+    await releaseHooks(doors, root);
     options.onEvent({ step: 'done' });
     return { proofs, notes };
   } catch (error) {
@@ -219,6 +221,7 @@ async function afterFailure(
   try {
     const result = await putBack(doors, root, journal);
     dropJournal(doors.files, root);
+    await releaseHooks(doors, root);
     left = result.handwork;
   } catch (second) {
     return new Problem({

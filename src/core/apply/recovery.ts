@@ -1,6 +1,7 @@
 import type { Doors } from '../ports.ts';
 import { keepHistory } from './keep-history.ts';
 import { readChild, readJournal, readScratch, SCRATCH_PREFIX } from './journal.ts';
+import { releaseHooks } from './release-hooks.ts';
 import { dropJournal, putBack, type PutBack } from './put-back.ts';
 
 export type Recovered =
@@ -19,6 +20,7 @@ export async function recover(doors: Doors, root: string): Promise<Recovered> {
   if (journal.phase === 'settled') {
     keepHistory(doors, root, journal);
     dropJournal(doors.files, root);
+    await releaseHooks(doors, root);
     return { outcome: 'finished', title: journal.title };
   }
   // A package manager that outlived the killed command would write what is put back here.
@@ -32,5 +34,6 @@ export async function recover(doors: Doors, root: string): Promise<Recovered> {
   }
   const result = await putBack(doors, root, journal);
   dropJournal(doors.files, root);
+  await releaseHooks(doors, root);
   return { outcome: 'put back', title: journal.title, ...result };
 }

@@ -39,6 +39,13 @@ export const nodeFiles: FileDoor = {
   copyFile(from, to) {
     fs.copyFileSync(from, to, fs.constants.COPYFILE_FICLONE);
   },
+  sameFile(from, to) {
+    try {
+      fs.linkSync(from, to);
+    } catch {
+      fs.copyFileSync(from, to, fs.constants.COPYFILE_FICLONE);
+    }
+  },
   link(target, file) {
     const isFolder = fs.statSync(target, { throwIfNoEntry: false })?.isDirectory() ?? false;
     fs.symlinkSync(target, file, isFolder ? 'junction' : 'file');

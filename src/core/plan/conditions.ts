@@ -6,11 +6,14 @@ import type { Reader } from '../ports.ts';
 import { presentVersion } from '../resolve/packages.ts';
 import type { StackFacts } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
+import type { CodeStyle } from '../text/code-style.ts';
 import { isLike } from '../uses/wildcard.ts';
 
 /** All that a condition can ask for. */
 export interface Circumstances {
   workspace: WorkspaceFacts;
+  /** How its own sources are written. */
+  style: CodeStyle;
   stack: StackFacts;
   choices: Readonly<Record<string, string>>;
   /** Shows the host bare. */

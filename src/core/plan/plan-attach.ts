@@ -1,6 +1,6 @@
 import path from 'node:path';
-import { readContext, type Context } from '../context.ts';
-import { overlay } from '../doors/overlay.ts';
+import type { Context } from '../context.ts';
+import { bareStack, bareStyle } from './bare.ts';
 import { encode } from '../doors/text.ts';
 import { fillAll } from '../definition/fill.ts';
 import type { Way } from '../definition/schema.ts';
@@ -9,11 +9,12 @@ import type { Edit } from '../joints.ts';
 import { ledgerFile, renderLedger, type Ledger } from '../ledger/ledger.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { ChosenPackage } from '../resolve/packages.ts';
-import { readStack, type StackFacts } from '../stacks/stacks.ts';
+import type { StackFacts } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 import type { AttachRequest, AttachWishes } from './attach-request.ts';
 import { joinFiles, type AttachedPart, type ChangeSet, type CommandRun, type FileChange } from './change-set.ts';
 import { resolveChoices } from './choices.ts';
+import { asPlanned, fitAround } from './fit-around.ts';
 import { refuseWithHandwork } from './handwork.ts';
 import { installStep } from './install-step.ts';
 import { manifestEdits, packageWarnings } from './manifest-edits.ts';
@@ -89,7 +90,9 @@ async function planInTurn(
     group[0]?.definition.tell?.forEach((line) => tell.add(line));
   }
   checkTaken(parts, wishes.take);
+  const fitted = await fitAround(context, files);
   await refuseTracked(context.doors.processes, context.host.root, secrets);
+  files.push(...fitted.files);
   const joined = joinFiles(files);
   return {
     kind: 'attach',
@@ -102,7 +105,7 @@ async function planInTurn(
     secrets,
     commands,
     tell: [...tell],
-    warnings: [...leftOut, ...packageWarnings(parts, wishes.movePackages)],
+    warnings: [...leftOut, ...fitted.words, ...packageWarnings(parts, wishes.movePackages)],
   };
 }
 
@@ -117,12 +120,6 @@ function checkTaken(parts: readonly AttachedPart[], take: AttachWishes['take']):
     why: `those are ${[...names].join(', ')}`,
     next: 'Name one of these with --take, as name@range. Nothing was changed.',
   });
-}
-
-/** The host as it will be once what is planned so far is done. */
-function asPlanned(context: Context, files: readonly FileChange[]): Promise<Context> {
-  const changed = new Map(files.map(({ file, after }) => [path.join(context.host.root, file), after]));
-  return readContext(context.doors, context.catalog, context.host.root, overlay(context.doors.files, changed));
 }
 
 async function decideAll(
@@ -151,14 +148,14 @@ async function decide(context: Context, request: AttachRequest, wishes: Wishes):
   const { definition, workspace: folder, choices: given } = request;
   const facts = context.facts.workspaces.find((one) => one.folder === folder);
   if (!facts) throw new Error(`no workspace ${folder}`);
-  const stack = await readStack(context.bare, context.host.root, facts);
+  const stack = await bareStack(context, facts.folder);
   const { way: wantedWay, ...rest } = given;
   const choices = resolveChoices(definition, rest, wantedWay);
   const taken = await takeWay(context, { definition, facts, stack, choices, wanted: wantedWay, ...wishes });
   const values = valuesFor(circumstances(context, { facts, stack, choices }));
   const edits = [
     ...manifestEdits(context, taken.packages, wishes.movePackages),
-    ...wayEdits(taken.way, { folder, stack, style: facts.style, values }),
+    ...wayEdits(taken.way, { folder, stack, style: bareStyle(context, facts), values }),
   ];
   return { request, facts, stack, choices, ...taken, edits };
 }
@@ -171,7 +168,7 @@ async function planGroup(
     ownerOf({ integration: request.definition.integration, workspace: request.workspace });
   const planned = await planFiles(
     context,
-    decided.map((one) => ({ owner: owner(one), edits: one.edits, style: one.facts.style })),
+    decided.map((one) => ({ owner: owner(one), edits: one.edits, style: bareStyle(context, one.facts) })),
   );
   if ('refusal' in planned) {
     const at = decided.find((one) => owner(one) === planned.owner) ?? decided[0];

@@ -7,6 +7,7 @@ import { EXIT, Problem } from '../problem.ts';
 import type { CodeStyle } from '../text/code-style.ts';
 import { takeBackSplices } from '../text/splices.ts';
 import { joinFiles, type ChangeSet, type FileChange } from './change-set.ts';
+import { fitAround } from './fit-around.ts';
 import { findUses } from './find-uses.ts';
 import { movedFile } from './moved-file.ts';
 import { installStep } from './install-step.ts';
@@ -47,7 +48,10 @@ export async function planDetach(context: Context, going: readonly Ledger[]): Pr
   files.push(...madeFiles(context, going, warnings));
   files.push(...goingRecords(context, going));
   const staysOnly = { ...context, ledgers: staying };
-  const joined = joinFiles([...files, ...updatedRecords(staysOnly, updated)]);
+  const taken = [...files, ...updatedRecords(staysOnly, updated)];
+  const fitted = await fitAround(context, taken);
+  warnings.push(...fitted.words);
+  const joined = joinFiles([...taken, ...fitted.files]);
   const dropped = droppedPackages(going, joined);
   return {
     kind: 'detach',

@@ -1,6 +1,7 @@
 import path from 'node:path';
 import type { Context } from '../context.ts';
 import { decode, encode } from '../doors/text.ts';
+import { removeFromText } from '../formats/formats.ts';
 import type { Refusal } from '../formats/format.ts';
 import type { Edit } from '../joints.ts';
 import { ledgerFile, renderLedger, type Ledger, type MadeEdit } from '../ledger/ledger.ts';
@@ -24,6 +25,8 @@ export interface Addition {
   owner: string;
   edits: readonly Edit[];
   style: CodeStyle;
+  /** Its record so far: what that did and the new edits do not is taken back. */
+  replaces?: Ledger | undefined;
 }
 
 export interface PlannedFiles {
@@ -41,8 +44,11 @@ export async function planFiles(
   const made = new Map<string, MadeEdit[]>();
   const updated = new Map<string, MadeEdit[]>();
   const styles = new Map(additions.map(({ owner, style }) => [owner, style]));
+  const replaced = additions.flatMap(({ replaces }) => replaces ?? []);
+  const staying = context.ledgers.filter((ledger) => !replaced.some((one) => ownerOf(one) === ownerOf(ledger)));
   for (const [file, own] of byFile(additions)) {
-    const [first] = own;
+    const old = editsOn(file, replaced);
+    const first = own[0] ?? old[0];
     const style = styles.get(first?.owner ?? '');
     if (!first || !style) continue;
     checkPath(context.reader, context.host.root, file);
@@ -51,13 +57,13 @@ export async function planFiles(
     if (bytes && open === undefined) {
       return { ...first, refusal: { reason: 'the file is not UTF-8 text', handwork: `Convert ${file} to UTF-8.` } };
     }
-    const others = editsOn(file, context.ledgers);
+    const others = editsOn(file, staying);
     const { text, reveal } = hideSecrets(
       open,
-      others.map(({ edit }) => edit),
+      [...others, ...old].map(({ edit }) => edit),
     );
     const outcome =
-      (await replayAll(file, text, others, own, style)) ?? (await makeEdits(file, text, inOrder(own), style));
+      (await replayAll(file, text, { others, old, own }, style)) ?? (await onTop(file, text, { old, own }, style));
     if ('refusal' in outcome) return outcome;
     for (const entry of outcome.made) {
       const target = styles.has(entry.owner) ? made : updated;
@@ -69,7 +75,7 @@ export async function planFiles(
       file,
       before: bytes,
       after: outcome.text === undefined ? undefined : encode(reveal(outcome.text)),
-      role: [...own, ...others].some(({ edit }) => edit.private) ? 'private' : 'host',
+      role: [...own, ...old, ...others].some(({ edit }) => edit.private) ? 'private' : 'host',
       shown: outcome.made.flatMap(({ edit }) => openKey(edit)),
       ...(own.some(({ edit }) => edit.executable) ? { executable: true } : {}),
     });
@@ -86,12 +92,9 @@ export async function planFiles(
 
 function byFile(additions: readonly Addition[]): Map<string, OwnedEdit[]> {
   const files = new Map<string, OwnedEdit[]>();
-  for (const { owner, edits } of additions) {
-    for (const edit of edits) {
-      const known = files.get(edit.file) ?? [];
-      known.push({ owner, edit });
-      files.set(edit.file, known);
-    }
+  for (const { owner, edits, replaces } of additions) {
+    for (const edit of edits) files.set(edit.file, [...(files.get(edit.file) ?? []), { owner, edit }]);
+    for (const { file } of replaces?.edits ?? []) if (!files.has(file)) files.set(file, []);
   }
   return files;
 }
@@ -106,20 +109,49 @@ export function alreadyThere(made: readonly MadeEdit[]): string[] {
   return made.filter(({ splices, made: isNew }) => splices.length === 0 && !isNew).map((edit) => alreadyInWords(edit));
 }
 
+interface Parties {
+  /** Edits of owners that stay as they are. */
+  others: readonly OwnedEdit[];
+  /** What the owners had made so far. */
+  old: readonly OwnedEdit[];
+  /** What they want now. */
+  own: readonly OwnedEdit[];
+}
+
 /** Takes all edits of a file back and makes them and the new ones in order; undefined where the file has moved on. */
 async function replayAll(
   file: string,
   text: string | undefined,
-  others: readonly OwnedEdit[],
-  own: readonly OwnedEdit[],
+  { others, old, own }: Parties,
   style: CodeStyle,
 ): Promise<Replayed | ReplayRefused | undefined> {
-  if (others.length === 0) return makeEdits(file, text, inOrder(own), style);
-  const base = withoutEdits(text, others);
+  const before = inOrder([...others, ...old]);
+  if (before.length === 0) return makeEdits(file, text, inOrder(own), style);
+  const base = withoutEdits(text, before);
   if (base === 'lost') return undefined;
-  const same = await makeEdits(file, base.text, others, style);
+  const same = await makeEdits(file, base.text, before, style);
   if ('refusal' in same || same.text !== text) return undefined;
   return makeEdits(file, base.text, inOrder([...others, ...own]), style);
+}
+
+/** In a file that has moved on: what is not wanted any more is taken out by itself, what is new is made on top. */
+async function onTop(
+  file: string,
+  text: string | undefined,
+  { old, own }: Omit<Parties, 'others'>,
+  style: CodeStyle,
+): Promise<Replayed | ReplayRefused> {
+  const isIn = (one: OwnedEdit, all: readonly OwnedEdit[]): boolean => all.some(({ edit }) => sameEdit(edit, one.edit));
+  let current = text;
+  for (const one of inOrder(old.filter((each) => !isIn(each, own))).reverse()) {
+    if (current === undefined || (one.edit.splices ?? []).length === 0) continue;
+    const outcome = await removeFromText(current, one.edit, { file, style });
+    if (outcome.kind === 'refused') return { owner: one.owner, edit: one.edit, refusal: outcome.refusal };
+    if (outcome.kind === 'edited') current = outcome.text;
+  }
+  const kept = old.filter((each) => isIn(each, own)).map(({ owner, edit }) => ({ owner, edit: edit as MadeEdit }));
+  const made = await makeEdits(file, current, inOrder(own.filter((each) => !isIn(each, old))), style);
+  return 'refusal' in made ? made : { text: made.text, made: [...kept, ...made.made] };
 }
 
 /** The ledgers of others whose edits are now made differently, because what they shared has changed. */

@@ -1,8 +1,9 @@
 import type { Context } from '../context.ts';
+import { bareStack, bareStyle } from './bare.ts';
 import type { Definition, Way } from '../definition/schema.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { choosePackages, type ChosenPackage } from '../resolve/packages.ts';
-import { readStack, type StackFacts } from '../stacks/stacks.ts';
+import type { StackFacts } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 import type { Circumstances } from './conditions.ts';
 import { refuseWithHandwork } from './handwork.ts';
@@ -31,10 +32,11 @@ const MOST_LOOKED_AT = 50;
 
 /** What the conditions of a definition are looked up in. */
 export function circumstances(
-  { bare, host }: Pick<Context, 'bare' | 'host'>,
+  context: Context,
   { facts, stack, choices }: Pick<WayTask, 'facts' | 'stack' | 'choices'>,
 ): Circumstances {
-  return { workspace: facts, stack, choices, reader: bare, root: host.root };
+  const { bare, host } = context;
+  return { workspace: facts, style: bareStyle(context, facts), stack, choices, reader: bare, root: host.root };
 }
 
 /** Takes the first way that fits and whose packages hold together. Throws a Problem (status 3) where there is none. */
@@ -89,7 +91,7 @@ async function fittingWorkspaces(
   const fitting: string[] = [];
   for (const facts of context.facts.workspaces.slice(0, MOST_LOOKED_AT)) {
     if (facts.folder === except) continue;
-    const stack = await readStack(context.bare, context.host.root, facts);
+    const stack = await bareStack(context, facts.folder);
     const at = circumstances(context, { facts, stack, choices });
     if (judgeWays(definition, at).some(({ verdict }) => verdict === 'fits')) fitting.push(facts.name);
   }

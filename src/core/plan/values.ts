@@ -6,8 +6,8 @@ import type { Circumstances } from './conditions.ts';
 export type FactValues = Record<(typeof FACT_NAMES)[number], string>;
 
 /** The facts of a workspace as texts. */
-export function factValues({ workspace, stack }: Pick<Circumstances, 'workspace' | 'stack'>): FactValues {
-  const { style, language } = workspace;
+export function factValues({ workspace, stack, style }: Pick<Circumstances, 'workspace' | 'stack' | 'style'>): FactValues {
+  const { language } = workspace;
   const { folder, screen, outputs, base, serverComponents } = stack.traits;
   const tabs = style.indent.startsWith('\t');
   return {

@@ -1,9 +1,9 @@
 import type { Context } from '../context.ts';
+import { bareStack } from './bare.ts';
 import { groupBy } from '../group-by.ts';
 import { questionFor } from '../resolve/host-packages.ts';
 import type { Want } from '../resolve/question.ts';
 import { resolve } from '../resolve/resolve.ts';
-import { readStack } from '../stacks/stacks.ts';
 import { judgeWays } from './judge-ways.ts';
 import { circumstances } from './take-way.ts';
 import type { AttachRequest } from './attach-request.ts';
@@ -21,7 +21,7 @@ export async function versionsTogether(
   for (const [folder, group] of groupBy(requests, ({ workspace }) => workspace)) {
     const facts = context.facts.workspaces.find((one) => one.folder === folder);
     if (!facts || group.length < 2) continue;
-    const stack = await readStack(context.bare, context.host.root, facts);
+    const stack = await bareStack(context, facts.folder);
     const wants = group.flatMap(({ definition, choices }): Want[] => {
       const fitting = judgeWays(definition, circumstances(context, { facts, stack, choices })).filter(({ verdict }) => verdict === 'fits');
       const way = fitting.find((one) => choices.way === undefined || one.way.way === choices.way)?.way;

@@ -61,7 +61,7 @@ export class Bench {
     const workspace = facts.workspaces.find(({ folder }) => folder === task.workspace);
     if (!workspace) throw new Error(`no workspace ${task.workspace}`);
     const stack = await readStack(doors.files, host.root, workspace);
-    const scratch = await makeScratch(doors, host.root);
+    const scratch = await makeScratch(doors, host.root, { packagesInside: stack.traits.packagesInside ?? false });
     try {
       return await carryOut(new Bench(context, task, { workspace, stack, root: scratch.root }, signal));
     } finally {

@@ -26,16 +26,21 @@ const PASSED_OVER = new Set([
 
 /**
  * Copies a host for a proof: sources are copied, installed packages linked, so that it is cheap and nothing that a
- * build writes reaches the host. Links between workspaces lead to the copies.
+ * build writes reaches the host. Links between workspaces lead to the copies. With `packagesInside` packages are no links but
+ * the same files once more: some bundlers follow no link out of a project.
  */
-export async function makeScratch({ files, processes }: Doors, hostRoot: string): Promise<Scratch> {
+export async function makeScratch(
+  { files, processes }: Doors,
+  hostRoot: string,
+  { packagesInside = false } = {},
+): Promise<Scratch> {
   const top = files.scratchFolder(SCRATCH_PREFIX);
   noteScratch(files, hostRoot, top);
   // A build that writes beside its project still writes into the scratch folder.
   const root = path.join(top, 'parent', 'host');
   const ignored = await ignoredFolders(processes, hostRoot);
   try {
-    copyTree(files, hostRoot, root, hostRoot, root, ignored);
+    copyTree({ files, hostRoot, root, ignored, packagesInside }, hostRoot, root);
     plugPackages(files, hostRoot, root);
   } catch (error) {
     files.removeTree(top);
@@ -52,24 +57,48 @@ async function ignoredFolders(processes: Doors['processes'], hostRoot: string): 
   return new Set(folders.map((name) => path.join(hostRoot, name.slice(0, -1))));
 }
 
-function copyTree(
-  files: FileDoor,
-  from: string,
-  to: string,
-  hostRoot: string,
-  root: string,
-  ignored: ReadonlySet<string>,
-): void {
+interface Copying {
+  files: FileDoor;
+  hostRoot: string;
+  root: string;
+  ignored: ReadonlySet<string>;
+  packagesInside: boolean;
+}
+
+function copyTree(copying: Copying, from: string, to: string): void {
+  const { files, hostRoot, root, ignored, packagesInside } = copying;
   files.makeFolder(to);
   for (const { name, kind } of files.list(from)) {
     const source = path.join(from, name);
     const target = path.join(to, name);
-    if (kind === 'folder' && name === 'node_modules') linkPackages(files, source, target, hostRoot, root);
-    else if (PASSED_OVER.has(name) || ignored.has(source) || isPlugged(source)) continue;
-    else if (kind === 'folder') copyTree(files, source, target, hostRoot, root, ignored);
+    if (kind === 'folder' && name === 'node_modules') {
+      if (packagesInside) sameTree(copying, source, target);
+      else linkPackages(files, source, target, hostRoot, root);
+    } else if (PASSED_OVER.has(name) || ignored.has(source) || isPlugged(source)) continue;
+    else if (kind === 'folder') copyTree(copying, source, target);
     else if (kind === 'file') files.copyFile(source, target);
     else if (kind === 'link') files.link(inScratch(files, source, hostRoot, root), target);
   }
+}
+
+/** Installed packages as they are, each file by a second name. */
+function sameTree(copying: Copying, from: string, to: string): void {
+  const { files, hostRoot, root } = copying;
+  files.makeFolder(to);
+  for (const { name, kind } of files.list(from)) {
+    const source = path.join(from, name);
+    const target = path.join(to, name);
+    if (kind === 'folder' && name !== '.cache') sameTree(copying, source, target);
+    else if (kind === 'file') files.sameFile(source, target);
+    else if (kind === 'link') files.link(mirrored(files, source, hostRoot, root), target);
+  }
+}
+
+/** Where a link leads, in the copy if it leads into the host at all. */
+function mirrored(files: FileDoor, source: string, hostRoot: string, root: string): string {
+  const real = files.real(source);
+  const inside = path.relative(files.real(hostRoot), real);
+  return inside === '' || inside.startsWith('..') ? real : path.join(root, inside);
 }
 
 function linkPackages(files: FileDoor, from: string, to: string, hostRoot: string, root: string): void {

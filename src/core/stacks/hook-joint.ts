@@ -2,7 +2,8 @@ import path from 'node:path';
 import { blockedJoint, type Joint } from '../joints.ts';
 import type { Ground } from './stack.ts';
 
-const NEW_FOLDER = '.githooks';
+/** The folder of hooks that Ligament makes. */
+export const NEW_FOLDER = '.githooks';
 
 /**
  * The joint "what runs before a commit": the hook in the folder that version control is told to look in (githooks(5),
@@ -20,6 +21,13 @@ export function hookJoint(ground: Ground): Joint {
   const told = hooksFolder(ground, prepare);
   const file = path.posix.join(told ?? NEW_FOLDER, 'pre-commit');
   const present = ground.has(file);
+  const active = ground.names('.git/hooks').filter((name) => !name.endsWith('.sample'));
+  if (told === undefined && active.length > 0) {
+    return blockedJoint('hooks.pre-commit', `.git/hooks/${active[0] ?? ''}`, 'hooks of your own', {
+      reason: 'there are hooks in .git/hooks, which would not run any more',
+      handwork: `Move them into a folder ${NEW_FOLDER} of the project and run: git config core.hooksPath ${NEW_FOLDER}`,
+    });
+  }
   if (told === undefined && prepare !== undefined) {
     return blockedJoint('hooks.pre-commit', 'package.json', 'a prepare script', {
       reason: `its "prepare" script does something else already (${prepare})`,

@@ -62,7 +62,8 @@ function newConfig(ground: Ground): string {
   return [
     `import { defineConfig } from ${quote}eslint/config${quote}${end}`,
     '',
-    `export default defineConfig([])${end}`,
+    'export default defineConfig([',
+    `])${end}`,
     '',
   ].join(eol);
 }

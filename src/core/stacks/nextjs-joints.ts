@@ -37,6 +37,7 @@ export async function readNextjs(ground: Ground): Promise<StackReading> {
       outputs: ['.next', 'out', 'next-env.d.ts', 'coverage'],
       bundler: { name: 'next', version: ground.versionOf('next') ?? '0.0.0' },
       folder: inSrc ? 'src' : '.',
+      packagesInside: true,
       serverComponents: around?.router === 'app',
       serve: { program: 'next', args: ['start', '--port', '{{port}}', '--hostname', '127.0.0.1'] },
     },

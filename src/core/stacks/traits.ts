@@ -29,6 +29,8 @@ export interface Traits {
   serve?: Serve | undefined;
   /** Under which path the built app lies. */
   base?: string | undefined;
+  /** The bundler follows no link out of the project, not even to a package. */
+  packagesInside?: boolean | undefined;
   /** Modules run on the server unless they say otherwise (React Server Components, "use client"). */
   serverComponents?: boolean | undefined;
   /** The module of the bundler's configuration, from the workspace (`./vite.config`), and whether it exports a function. */

@@ -1,0 +1,40 @@
+import path from 'node:path';
+import { readContext, type Context } from '../context.ts';
+import { overlay } from '../doors/overlay.ts';
+import { joinFiles, type FileChange } from './change-set.ts';
+import { refit } from './refit.ts';
+
+// What is fitted may bring packages that others have conditions on.
+const MOST_ROUNDS = 4;
+
+/**
+ * What has to change in what is attached once `files` are changed: until nothing does any more. The words tell of it, an
+ * integration each.
+ */
+export async function fitAround(
+  context: Context,
+  files: readonly FileChange[],
+): Promise<{ files: FileChange[]; words: string[] }> {
+  const changes: FileChange[] = [];
+  const words = new Set<string>();
+  let before = context;
+  for (let round = 0; round < MOST_ROUNDS; round += 1) {
+    const now = await asPlanned(context, joinFiles([...files, ...changes]));
+    if (now.ledgers.length === 0) break;
+    const { files: more, refitted } = await refit(before, now);
+    if (refitted.length === 0) break;
+    changes.push(...more);
+    for (const { title, packages } of refitted) {
+      const coming = packages.map(({ name }) => name);
+      words.add(`${title} is fitted to it${coming.length > 0 ? `, with ${coming.join(' and ')}` : ''}.`);
+    }
+    before = now;
+  }
+  return { files: changes, words: [...words] };
+}
+
+/** The host as it will be once what is planned so far is done. */
+export function asPlanned(context: Context, files: readonly FileChange[]): Promise<Context> {
+  const changed = new Map(files.map(({ file, after }) => [path.join(context.host.root, file), after]));
+  return readContext(context.doors, context.catalog, context.host.root, overlay(context.doors.files, changed));
+}
