@@ -35,14 +35,29 @@ export async function browse(host: StackHost): Promise<Map<string, string | unde
 }
 
 interface Attached {
-  changes: { packages?: { name: string; version: string }[]; integrations?: unknown[] };
-  proofs: { held: boolean; checked: string }[];
+  changes: {
+    parts: { integration: string; way: string; packages: { name: string; version: string }[] }[];
+    proofs: { integration: string }[];
+  };
+  proofs: { integration: string; held: boolean; checked: string }[];
 }
 
-/** Attaches one integration, looks that it is proved, attaches it again, takes it out, and looks that nothing is left. */
-export async function tryPair(host: StackHost, stack: string, integration: string): Promise<Outcome> {
+/** Packages with their versions that an attach would bring, by `name@version`. */
+export async function packagesOf(host: StackHost, integrations: readonly string[]): Promise<string[]> {
+  const run = await host.ligament('attach', ...integrations, '--preview', '--json');
+  if (run.status !== 0) throw new Error(`${host.id} ${integrations.join(' ')}: ${run.stderr.slice(0, 2000)}`);
+  const { changes } = JSON.parse(run.stdout) as Attached;
+  return changes.parts.flatMap(({ packages }) => packages.map(({ name, version }) => `${name}@${version}`));
+}
+
+/**
+ * Attaches integrations to a host at once, looks that each is proved, attaches them again, takes them out, and looks that
+ * nothing is left. Where that fails each is tried by itself, so that the table tells which it was.
+ */
+export async function tryTogether(host: StackHost, stack: string, integrations: readonly string[]): Promise<Outcome[]> {
   const start = performance.now();
-  const outcome = (state: Outcome['state'], words: string, more: Partial<Outcome> = {}): Outcome => ({
+  const seconds = (): number => Math.round((performance.now() - start) / 100) / 10;
+  const made = (integration: string, state: Outcome['state'], words: string, more: Partial<Outcome> = {}): Outcome => ({
     host: host.id,
     stack,
     integration,
@@ -50,24 +65,39 @@ export async function tryPair(host: StackHost, stack: string, integration: strin
     words,
     checked: [],
     packages: {},
+    seconds: seconds(),
     ...more,
-    seconds: Math.round((performance.now() - start) / 100) / 10,
   });
-  const attached = await host.ligament('attach', integration, '--yes', '--json');
-  if (attached.status === 3) return outcome('refused', reasonOf(attached.stdout, attached.stderr));
-  if (attached.status !== 0) return outcome('failed', `attach: ${attached.stderr.trim().slice(-3000)}`);
-  const { proofs, changes } = JSON.parse(attached.stdout) as Attached;
-  const checked = proofs.map((proof) => proof.checked);
-  if (checked.length === 0) return outcome('failed', 'nothing was proved');
+  const failed = async (words: string): Promise<Outcome[]> => {
+    const [only, ...more] = integrations;
+    if (only !== undefined && more.length === 0) return [made(only, 'failed', words.slice(-3000))];
+    console.log(`${host.id}: together: ${words.slice(-1500)}`);
+    const outcomes: Outcome[] = [];
+    for (const one of integrations) {
+      outcomes.push(...(await tryTogether(host, stack, [one])));
+      if (outcomes.at(-1)?.state === 'failed') await host.prepare();
+    }
+    return outcomes;
+  };
+  const attached = await host.ligament('attach', ...integrations, '--yes', '--json');
+  if (attached.status === 3 && integrations.length === 1)
+    return [made(integrations[0] ?? '', 'refused', reasonOf(attached.stdout, attached.stderr))];
+  if (attached.status !== 0) return failed(`attach: ${attached.stderr.trim()}`);
   const before = host.changes();
-  const again = await host.ligament('attach', integration, '--yes');
-  if (again.status !== 0 || host.changes() !== before) return outcome('failed', `attached again: ${again.stdout}${again.stderr}`);
-  const detached = await host.ligament('detach', integration, '--yes');
-  if (detached.status !== 0) return outcome('failed', `detach: ${detached.stdout}${detached.stderr}`);
+  const again = await host.ligament('attach', ...integrations, '--yes');
+  if (again.status !== 0 || host.changes() !== before) return failed(`attached again: ${again.stdout}${again.stderr}`);
+  const detached = await host.ligament('detach', ...integrations, '--yes');
+  if (detached.status !== 0) return failed(`detach: ${detached.stdout}${detached.stderr}`);
   const left = host.changes();
-  if (left !== '') return outcome('failed', `detach left: ${left}\n${host.git('diff').slice(0, 2000)}`);
-  const packages = Object.fromEntries((changes.packages ?? []).map(({ name, version }) => [name, version]));
-  return outcome('proved', checked.join('; '), { checked, packages });
+  if (left !== '') return failed(`detach left: ${left}\n${host.git('diff').slice(0, 2000)}`);
+  const { proofs, changes } = JSON.parse(attached.stdout) as Attached;
+  return integrations.map((integration) => {
+    const checked = proofs.filter((one) => one.integration === integration && one.held).map((proof) => proof.checked);
+    if (checked.length === 0) return made(integration, 'failed', 'nothing was proved');
+    const part = changes.parts.find((one) => one.integration === integration);
+    const packages = Object.fromEntries((part?.packages ?? []).map(({ name, version }) => [name, version]));
+    return made(integration, 'proved', part?.way ?? '', { checked, packages });
+  });
 }
 
 function reasonOf(stdout: string, stderr: string): string {

@@ -1,41 +1,89 @@
 // Proves every integration on every stack that it fits, with the real frameworks, and prints the table.
+//   node build/stacks.js [--hosts=a,b] [--integrations=a,b] [--each] [--online] [--shelf]
 import fs from 'node:fs';
 import path from 'node:path';
-import { browse, tryPair, type Outcome } from './pairs.ts';
-import { HOSTS, StackHost, WORK } from './work.ts';
+import { openOfflineRegistry, type OfflineRegistry } from '../../demo/registry/server.ts';
+import { fillShelf } from '../../demo/registry/shelf.ts';
+import { browse, packagesOf, tryTogether, type Outcome } from './pairs.ts';
+import { writeShelf } from './shelf.ts';
+import { renderSupport } from './support.ts';
+import { HOSTS, installShelf, SHELF, StackHost, WORK } from './work.ts';
 
-const online = process.argv.includes('--online');
-const wanted = (name: string): string[] | undefined =>
-  process.argv.find((one) => one.startsWith(`--${name}=`))?.slice(name.length + 3).split(',');
-const hosts = wanted('hosts') ?? fs.readdirSync(HOSTS);
-const only = wanted('integrations');
+// Two that show the first page cannot both do so; each is tried without the others.
+const RIVALS: Record<string, string> = { '@tanstack/react-router': 'react-router' };
+
+const flag = (name: string): boolean => process.argv.includes(`--${name}`);
+const named = (name: string): string[] | undefined =>
+  process.argv
+    .find((one) => one.startsWith(`--${name}=`))
+    ?.slice(name.length + 3)
+    .split(',');
+const ids = named('hosts') ?? fs.readdirSync(HOSTS).sort();
+const only = named('integrations');
 const outcomes: Outcome[] = [];
-const queue = [...hosts];
+const shelved = new Set<string>();
 
-await Promise.all([worker(), worker()]);
-const file = path.join(WORK, 'outcomes.json');
-fs.writeFileSync(file, JSON.stringify(outcomes, null, 1));
-const count = (state: Outcome['state']): number => outcomes.filter((one) => one.state === state).length;
-console.log(`${count('proved')} proved, ${count('refused')} refused, ${count('failed')} failed`);
-process.exitCode = count('failed') > 0 ? 1 : 0;
+let registry: OfflineRegistry | undefined;
+if (!flag('online') && !flag('shelf')) {
+  await installShelf();
+  for (const id of ids) await new StackHost(id, undefined).prepare();
+  const folders = [SHELF, ...ids.map((id) => new StackHost(id, undefined).pristine)];
+  registry = await openOfflineRegistry({
+    shelf: fillShelf(folders),
+    cache: path.join(WORK, 'tarballs'),
+    maxAge: 3600,
+  });
+}
+const queue = [...ids];
+try {
+  await Promise.all([worker(), worker()]);
+} finally {
+  await registry?.close();
+}
+if (flag('shelf')) writeShelf([...shelved]);
+else report();
 
 async function worker(): Promise<void> {
   for (let id = queue.shift(); id !== undefined; id = queue.shift()) await tryHost(id);
 }
 
 async function tryHost(id: string): Promise<void> {
-  const host = new StackHost(id, online ? undefined : 'http://127.0.0.1:9/');
+  const host = new StackHost(id, registry?.url);
   await host.prepare();
+  const stack = await host.title();
   const fits = await browse(host);
+  const fitting: string[] = [];
   for (const [integration, why] of fits) {
     if (only && !only.includes(integration)) continue;
-    if (why !== undefined) {
-      outcomes.push({ host: id, stack: id, integration, state: 'refused', words: why, checked: [], packages: {}, seconds: 0 });
+    if (why === undefined) fitting.push(integration);
+    else
+      outcomes.push({ host: id, stack, integration, state: 'refused', words: why, checked: [], packages: {}, seconds: 0 });
+  }
+  for (const group of flag('each') ? fitting.map((one) => [one]) : groupsOf(fitting)) {
+    if (flag('shelf')) {
+      for (const one of await packagesOf(host, group)) shelved.add(one);
       continue;
     }
-    const outcome = await tryPair(host, id, integration);
-    outcomes.push(outcome);
-    console.log(`${outcome.state.padEnd(8)} ${id.padEnd(18)} ${integration.padEnd(26)} ${outcome.seconds} s  ${outcome.state === 'proved' ? '' : outcome.words}`);
-    if (outcome.state === 'failed') await host.prepare();
+    const found = await tryTogether(host, stack, group);
+    outcomes.push(...found);
+    for (const { integration, state, seconds, words } of found)
+      console.log(`${state.padEnd(8)} ${id.padEnd(18)} ${integration.padEnd(26)} ${seconds} s  ${state === 'proved' ? '' : words}`);
+    if (found.some(({ state }) => state === 'failed')) await host.prepare();
   }
+}
+
+function groupsOf(fitting: readonly string[]): string[][] {
+  const apart = fitting.filter((one) => fitting.includes(RIVALS[one] ?? ''));
+  const rest = fitting.filter((one) => !apart.includes(one));
+  return [rest, ...apart.map((one) => [one])].filter((group) => group.length > 0);
+}
+
+function report(): void {
+  const count = (state: Outcome['state']): number => outcomes.filter((one) => one.state === state).length;
+  const page = renderSupport(outcomes);
+  fs.writeFileSync(path.join(WORK, 'outcomes.json'), JSON.stringify(outcomes, null, 1));
+  if (process.env.UPDATE_DOCS) fs.writeFileSync(path.join(HOSTS, '../../../docs/support.md'), page);
+  console.log(`\n${page}`);
+  console.log(`${count('proved')} proved, ${count('refused')} refused, ${count('failed')} failed`);
+  process.exitCode = count('failed') > 0 ? 1 : 0;
 }

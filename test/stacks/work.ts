@@ -11,6 +11,8 @@ export const HOSTS = path.join(projectRoot(), 'test/stacks/hosts');
 export const WORK = path.join(os.tmpdir(), 'ligament-stacks');
 const GIT = ['-c', 'user.name=Committee', '-c', 'user.email=committee@example.org'];
 
+export const SHELF = path.join(projectRoot(), 'test/stacks/shelf');
+
 export interface Run {
   status: number | null;
   stdout: string;
@@ -21,18 +23,22 @@ export interface Run {
 export class StackHost {
   readonly id: string;
   readonly root: string;
+  /** The folder of a second installation, which nothing changes. */
+  readonly pristine: string;
   readonly #environment: Record<string, string>;
 
   constructor(id: string, registry: string | undefined) {
     this.id = id;
     this.root = path.join(WORK, 'hosts', id);
+    this.pristine = path.join(WORK, 'pristine', id);
     const own = { ...process.env } as Record<string, string>;
     delete own.NODE_ENV;
     this.#environment = {
       ...own,
       ...(registry === undefined
         ? { npm_config_cache: path.join(WORK, 'npm-cache'), XDG_CACHE_HOME: path.join(WORK, 'cache') }
-        : registryEnvironment(registry, path.join(WORK, 'offline'))),
+        : // What was fetched when the host was set up is good by its checksum.
+          { ...registryEnvironment(registry, path.join(WORK, 'offline')), npm_config_cache: path.join(WORK, 'npm-cache') }),
       XDG_STATE_HOME: path.join(WORK, 'state', id),
       NO_COLOR: '1',
       CI: '1',
@@ -56,9 +62,16 @@ export class StackHost {
     fs.cpSync(source, this.root, { recursive: true, filter: (file) => !file.includes('node_modules') });
     if (!installed) {
       // The one step that may use the registry.
-      const run = await this.#run('npm', ['ci', '--no-audit', '--no-fund'], { online: true });
-      if (run.status !== 0) throw new Error(`${this.id}: npm ci: ${run.stderr}`);
+      const run = await this.#run('npm', ['install', '--no-audit', '--no-fund'], { online: true });
+      if (run.status !== 0) throw new Error(`${this.id}: npm install: ${run.stderr}`);
       fs.writeFileSync(stamp, key);
+      fs.rmSync(this.pristine, { recursive: true, force: true });
+    }
+    if (!fs.existsSync(this.pristine)) {
+      fs.mkdirSync(this.pristine, { recursive: true });
+      // The registry packs from here, while the installation itself comes and goes.
+      spawnSync('cp', ['-al', path.join(this.root, 'node_modules'), this.pristine]);
+      fs.copyFileSync(path.join(source, 'package-lock.json'), path.join(this.pristine, 'package-lock.json'));
     }
     this.git('init', '--quiet', '--initial-branch=main');
     this.git('add', '--all');
@@ -67,6 +80,15 @@ export class StackHost {
 
   ligament(...args: string[]): Promise<Run> {
     return this.#run(process.execPath, [PROGRAM, ...args]);
+  }
+
+  /** What the host is built with, as a survey tells it. */
+  async title(): Promise<string> {
+    const run = await this.ligament('survey', '--json');
+    const { workspaces } = JSON.parse(run.stdout) as { workspaces: { stack: { title?: string } | string }[] };
+    const stack = workspaces[0]?.stack;
+    const title = typeof stack === 'string' ? stack : (stack?.title ?? this.id);
+    return `${title} (${this.id.endsWith('-ts') ? 'TypeScript' : 'JavaScript'})`;
   }
 
   git(...args: string[]): string {
@@ -104,4 +126,18 @@ export class StackHost {
       child.on('close', (status) => resolve({ status, stdout, stderr }));
     });
   }
+}
+
+/** Installs the packages that the runs may ask for. May use the registry. */
+export function installShelf(): Promise<void> {
+  const record = path.join(SHELF, 'node_modules/.package-lock.json');
+  const lock = path.join(SHELF, 'package-lock.json');
+  if (fs.existsSync(record) && fs.statSync(record).mtimeMs >= fs.statSync(lock).mtimeMs) return Promise.resolve();
+  const { status, stderr } = spawnSync('npm', ['install', '--no-audit', '--no-fund', '--ignore-scripts', '--legacy-peer-deps'], {
+    cwd: SHELF,
+    encoding: 'utf8',
+    maxBuffer: 64 << 20,
+  });
+  if (status !== 0) throw new Error(`the shelf: npm install: ${stderr}`);
+  return Promise.resolve();
 }

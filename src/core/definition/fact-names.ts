@@ -9,6 +9,7 @@ export const FACT_NAMES = [
   'outputs.json',
   'screen',
   'screen.import',
+  'screen.import.below',
   'workspace',
   'base',
   'client',

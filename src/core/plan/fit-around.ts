@@ -2,7 +2,9 @@ import path from 'node:path';
 import { readContext, type Context } from '../context.ts';
 import { overlay } from '../doors/overlay.ts';
 import { joinFiles, type FileChange } from './change-set.ts';
+import type { Ledger } from '../ledger/ledger.ts';
 import { refit } from './refit.ts';
+import { ownerOf } from './replay.ts';
 
 // What is fitted may bring packages that others have conditions on.
 const MOST_ROUNDS = 4;
@@ -14,9 +16,10 @@ const MOST_ROUNDS = 4;
 export async function fitAround(
   context: Context,
   files: readonly FileChange[],
-): Promise<{ files: FileChange[]; words: string[] }> {
+): Promise<{ files: FileChange[]; words: string[]; ledgers: Ledger[] }> {
   const changes: FileChange[] = [];
   const words = new Set<string>();
+  const ledgers = new Map<string, Ledger>();
   let before = context;
   for (let round = 0; round < MOST_ROUNDS; round += 1) {
     const now = await asPlanned(context, joinFiles([...files, ...changes]));
@@ -24,13 +27,14 @@ export async function fitAround(
     const { files: more, refitted } = await refit(before, now);
     if (refitted.length === 0) break;
     changes.push(...more);
-    for (const { title, packages } of refitted) {
+    for (const { ledger, title, packages } of refitted) {
+      ledgers.set(ownerOf(ledger), ledger);
       const coming = packages.map(({ name }) => name);
       words.add(`${title} is fitted to it${coming.length > 0 ? `, with ${coming.join(' and ')}` : ''}.`);
     }
     before = now;
   }
-  return { files: changes, words: [...words] };
+  return { files: changes, words: [...words], ledgers: [...ledgers.values()] };
 }
 
 /** The host as it will be once what is planned so far is done. */

@@ -8,6 +8,7 @@ import { groupBy } from '../group-by.ts';
 import type { Edit } from '../joints.ts';
 import { ledgerFile, renderLedger, type Ledger } from '../ledger/ledger.ts';
 import { EXIT, Problem } from '../problem.ts';
+import type { ProofTask } from '../prove/proof.ts';
 import type { ChosenPackage } from '../resolve/packages.ts';
 import type { StackFacts } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
@@ -93,6 +94,11 @@ async function planInTurn(
   const fitted = await fitAround(context, files);
   await refuseTracked(context.doors.processes, context.host.root, secrets);
   files.push(...fitted.files);
+  const fittedProofs = fitted.ledgers.flatMap((ledger) =>
+    ledger.proofs.map((spec): ProofTask => ({ ...pick(ledger), spec })),
+  );
+  const isFitted = (task: ProofTask): boolean =>
+    fitted.ledgers.some((one) => one.integration === task.integration && one.workspace === task.workspace);
   const joined = joinFiles(files);
   return {
     kind: 'attach',
@@ -101,12 +107,17 @@ async function planInTurn(
     files: joined,
     dropped: [],
     install: installStep(context, joined, 'installs the packages and updates the lockfile'),
-    proofs,
+    // What was fitted is proved as it is now.
+    proofs: [...proofs.filter((task) => !isFitted(task)), ...fittedProofs],
     secrets,
     commands,
     tell: [...tell],
     warnings: [...leftOut, ...fitted.words, ...packageWarnings(parts, wishes.movePackages)],
   };
+}
+
+function pick({ integration, title, workspace, choices }: Ledger): Omit<ProofTask, 'spec'> {
+  return { integration, title, workspace, choices };
 }
 
 /** A version was asked for of a package that nothing brings: most likely its name is mistyped. */

@@ -20,6 +20,7 @@ export function factValues({ workspace, stack, style }: Pick<Circumstances, 'wor
     outputs: `[${[...new Set(outputs)].map((one) => `'${path.posix.extname(one) === '' ? `**/${one}/` : `**/${one}`}'`).join(', ')}]`,
     screen: screen?.local ?? '',
     'screen.import': screen ? importLine(screen) : '',
+    'screen.import.below': screen ? importLine({ ...screen, from: screen.from.replace(/^\.\//, '../') }) : '',
     workspace: workspace.name,
     base: base === undefined || base === '/' ? '' : `'${base}'`,
     client: serverComponents ? "'use client';" : '',

@@ -62,6 +62,7 @@ describe('how a text is written', () => {
       semicolons: false,
       eol: '\n',
       trailingCommas: true,
+      lineWidth: 80,
     });
     const votes = noVotes();
     countVotes('', votes);

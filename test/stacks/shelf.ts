@@ -1,0 +1,17 @@
+import fs from 'node:fs';
+import path from 'node:path';
+import { SHELF } from './work.ts';
+
+/** Writes down which packages must lie ready for the runs, each version by a name of its own. */
+export function writeShelf(packages: readonly string[]): void {
+  const dependencies = Object.fromEntries(
+    [...packages].sort().map((one) => {
+      const at = one.lastIndexOf('@');
+      const name = one.slice(0, at);
+      return [`${name.replace(/^@/, '').replace('/', '--')}--${one.slice(at + 1)}`.toLowerCase(), `npm:${one}`];
+    }),
+  );
+  const manifest = { name: 'shelf', private: true, description: 'Packages that lie ready for the runs on real stacks.', dependencies };
+  fs.mkdirSync(SHELF, { recursive: true });
+  fs.writeFileSync(path.join(SHELF, 'package.json'), `${JSON.stringify(manifest, null, 2)}\n`);
+}
