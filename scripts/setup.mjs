@@ -51,9 +51,16 @@ function installIfNeeded(folder) {
 
 function buildIfNeeded() {
   const built = path.join(root, 'dist/ligament.js');
-  const sources = ['src', 'demo/registry', 'demo/run.ts', 'bench', 'test/corpus', 'test/stacks/run.ts', 'scripts', 'package.json'].map(
-    (name) => path.join(root, name),
-  );
+  const sources = [
+    'src',
+    'demo/registry',
+    'demo/run.ts',
+    'bench',
+    'test/corpus',
+    'test/stacks/run.ts',
+    'scripts',
+    'package.json',
+  ].map((name) => path.join(root, name));
   if (existsSync(built) && newest(sources) <= statSync(built).mtimeMs) return;
   console.error('building');
   run(process.execPath, [path.join(root, 'scripts/build.mjs')], root);

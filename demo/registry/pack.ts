@@ -29,7 +29,9 @@ export class Packer {
 
   async #make(shelved: ShelvedPackage): Promise<Packed> {
     const { name, version, manifest } = shelved;
-    const file = path.join(this.#cache, `${name.replace('/', '+')}-${version}${shelved.folder ? '' : '.known'}.tgz`);
+    const file =
+      shelved.tarball ??
+      path.join(this.#cache, `${name.replace('/', '+')}-${version}${shelved.folder ? '' : '.known'}.tgz`);
     if (!fs.existsSync(file)) {
       const folder = shelved.folder ?? this.#standIn(shelved);
       const bundles = Array.isArray(manifest.bundleDependencies) || Array.isArray(manifest.bundledDependencies);

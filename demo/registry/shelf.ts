@@ -8,6 +8,8 @@ export interface ShelvedPackage {
   /** Its folder; undefined where it is only known. */
   folder: string | undefined;
   manifest: Record<string, unknown>;
+  /** The tarball that it was installed from, where npm's cache still has it. */
+  tarball?: string | undefined;
 }
 
 /** All packages in some trees of installed packages: by name, then by version. */
@@ -15,6 +17,7 @@ export type Shelf = Map<string, Map<string, ShelvedPackage>>;
 
 interface LockedPackage {
   version?: string;
+  integrity?: string;
   optional?: boolean;
   os?: string[];
   cpu?: string[];
@@ -22,12 +25,16 @@ interface LockedPackage {
   engines?: Record<string, string>;
 }
 
-/** Finds every package below the `node_modules` of some folders, and in their lockfiles those for other platforms. */
-export function fillShelf(folders: readonly string[]): Shelf {
+/**
+ * Finds every package below the `node_modules` of some folders, and in their lockfiles those for other platforms; with npm's cache
+ * (cacache, content by its digest) also the tarballs that they came from.
+ */
+export function fillShelf(folders: readonly string[], npmCache?: string): Shelf {
   const shelf: Shelf = new Map();
   for (const folder of folders) {
     collect(path.join(folder, 'node_modules'), shelf);
     addKnown(path.join(folder, 'package-lock.json'), shelf);
+    if (npmCache !== undefined) addTarballs(path.join(folder, 'package-lock.json'), npmCache, shelf);
   }
   return shelf;
 }
@@ -69,6 +76,21 @@ function addKnown(lockfile: string, shelf: Shelf): void {
       ...(engines ? { engines } : {}),
     };
     put(shelf, { name, version, folder: undefined, manifest });
+  }
+}
+
+function addTarballs(lockfile: string, npmCache: string, shelf: Shelf): void {
+  if (!fs.existsSync(lockfile)) return;
+  const { packages = {} } = JSON.parse(fs.readFileSync(lockfile, 'utf8')) as {
+    packages?: Record<string, LockedPackage & { name?: string }>;
+  };
+  for (const [place, { name, version = '', integrity }] of Object.entries(packages)) {
+    const shelved = shelf.get(name ?? place.split('node_modules/').at(-1) ?? '')?.get(version);
+    const [algorithm = '', digest = ''] = integrity?.split(/-(.*)/s) ?? [];
+    if (!shelved || digest === '') continue;
+    const hex = Buffer.from(digest, 'base64').toString('hex');
+    const file = path.join(npmCache, '_cacache/content-v2', algorithm, hex.slice(0, 2), hex.slice(2, 4), hex.slice(4));
+    if (fs.existsSync(file)) shelved.tarball = file;
   }
 }
 

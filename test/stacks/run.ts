@@ -29,7 +29,7 @@ if (!flag('online') && !flag('shelf')) {
   for (const id of ids) await new StackHost(id, undefined).prepare();
   const folders = [SHELF, ...ids.map((id) => new StackHost(id, undefined).pristine)];
   registry = await openOfflineRegistry({
-    shelf: fillShelf(folders),
+    shelf: fillShelf(folders, path.join(WORK, 'npm-cache')),
     cache: path.join(WORK, 'tarballs'),
     maxAge: 3600,
   });
@@ -57,7 +57,16 @@ async function tryHost(id: string): Promise<void> {
     if (only && !only.includes(integration)) continue;
     if (why === undefined) fitting.push(integration);
     else
-      outcomes.push({ host: id, stack, integration, state: 'refused', words: why, checked: [], packages: {}, seconds: 0 });
+      outcomes.push({
+        host: id,
+        stack,
+        integration,
+        state: 'refused',
+        words: why,
+        checked: [],
+        packages: {},
+        seconds: 0,
+      });
   }
   for (const group of flag('each') ? fitting.map((one) => [one]) : groupsOf(fitting)) {
     if (flag('shelf')) {
@@ -67,7 +76,9 @@ async function tryHost(id: string): Promise<void> {
     const found = await tryTogether(host, stack, group);
     outcomes.push(...found);
     for (const { integration, state, seconds, words } of found)
-      console.log(`${state.padEnd(8)} ${id.padEnd(18)} ${integration.padEnd(26)} ${seconds} s  ${state === 'proved' ? '' : words}`);
+      console.log(
+        `${state.padEnd(8)} ${id.padEnd(18)} ${integration.padEnd(26)} ${seconds} s  ${state === 'proved' ? '' : words}`,
+      );
     if (found.some(({ state }) => state === 'failed')) await host.prepare();
   }
 }

@@ -11,7 +11,12 @@ export function writeShelf(packages: readonly string[]): void {
       return [`${name.replace(/^@/, '').replace('/', '--')}--${one.slice(at + 1)}`.toLowerCase(), `npm:${one}`];
     }),
   );
-  const manifest = { name: 'shelf', private: true, description: 'Packages that lie ready for the runs on real stacks.', dependencies };
+  const manifest = {
+    name: 'shelf',
+    private: true,
+    description: 'Packages that lie ready for the runs on real stacks.',
+    dependencies,
+  };
   fs.mkdirSync(SHELF, { recursive: true });
   fs.writeFileSync(path.join(SHELF, 'package.json'), `${JSON.stringify(manifest, null, 2)}\n`);
 }

@@ -12,7 +12,7 @@ export function renderSupport(outcomes: readonly Outcome[]): string {
     '# Integrations by stack',
     '',
     'Made by `UPDATE_DOCS=1 npm run test:stacks`: each "yes" was attached to a real project of that stack, proved with the',
-    "project's own tools, attached again (no change) and taken out again (byte for byte). A \"no\" is refused, and why is told",
+    'project\'s own tools, attached again (no change) and taken out again (byte for byte). A "no" is refused, and why is told',
     'below.',
     '',
     `| | ${stacks.join(' | ')} |`,

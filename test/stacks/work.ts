@@ -38,7 +38,10 @@ export class StackHost {
       ...(registry === undefined
         ? { npm_config_cache: path.join(WORK, 'npm-cache'), XDG_CACHE_HOME: path.join(WORK, 'cache') }
         : // What was fetched when the host was set up is good by its checksum.
-          { ...registryEnvironment(registry, path.join(WORK, 'offline')), npm_config_cache: path.join(WORK, 'npm-cache') }),
+          {
+            ...registryEnvironment(registry, path.join(WORK, 'offline')),
+            npm_config_cache: path.join(WORK, 'npm-cache'),
+          }),
       XDG_STATE_HOME: path.join(WORK, 'state', id),
       NO_COLOR: '1',
       CI: '1',
@@ -110,9 +113,9 @@ export class StackHost {
   }
 
   #run(command: string, args: string[], { online = false } = {}): Promise<Run> {
-    const environment = { ...this.#environment };
+    const own = Object.entries(this.#environment);
+    const environment = Object.fromEntries(own.filter(([name]) => !online || !name.startsWith('npm_config_')));
     if (online) {
-      for (const name of Object.keys(environment)) if (name.startsWith('npm_config_')) delete environment[name];
       environment.npm_config_cache = path.join(WORK, 'npm-cache');
       if (process.env.npm_config_registry) environment.npm_config_registry = process.env.npm_config_registry;
     }
@@ -133,11 +136,16 @@ export function installShelf(): Promise<void> {
   const record = path.join(SHELF, 'node_modules/.package-lock.json');
   const lock = path.join(SHELF, 'package-lock.json');
   if (fs.existsSync(record) && fs.statSync(record).mtimeMs >= fs.statSync(lock).mtimeMs) return Promise.resolve();
-  const { status, stderr } = spawnSync('npm', ['install', '--no-audit', '--no-fund', '--ignore-scripts', '--legacy-peer-deps'], {
-    cwd: SHELF,
-    encoding: 'utf8',
-    maxBuffer: 64 << 20,
-  });
+  const { status, stderr } = spawnSync(
+    'npm',
+    ['install', '--no-audit', '--no-fund', '--ignore-scripts', '--legacy-peer-deps'],
+    {
+      cwd: SHELF,
+      env: { ...process.env, npm_config_cache: path.join(WORK, 'npm-cache') },
+      encoding: 'utf8',
+      maxBuffer: 64 << 20,
+    },
+  );
   if (status !== 0) throw new Error(`the shelf: npm install: ${stderr}`);
   return Promise.resolve();
 }

@@ -17,7 +17,16 @@ export const FAULTS: readonly Fault[] = [
 /** Stands for the end of the process: after it no operation is carried out any more. */
 export class Crash extends Error {}
 
-const CHANGING = ['put', 'removeFile', 'makeFolder', 'removeEmptyFolder', 'removeTree', 'copyFile', 'sameFile', 'link'] as const;
+const CHANGING = [
+  'put',
+  'removeFile',
+  'makeFolder',
+  'removeEmptyFolder',
+  'removeTree',
+  'copyFile',
+  'sameFile',
+  'link',
+] as const;
 const READING = ['read', 'list', 'kind', 'mode', 'real', 'checkWritable'] as const;
 
 /** A file door that counts its operations and fails at one of them. */

@@ -15,5 +15,4 @@ export async function releaseHooks({ files, processes }: Doors, root: string): P
   await processes.run('git', ['config', '--local', '--unset', 'core.hooksPath', `^${FOLDER.replace('.', '\\.')}$`], {
     cwd: root,
   });
-
 }

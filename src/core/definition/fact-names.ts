@@ -25,4 +25,3 @@ export const FACT_NAMES = [
   'style.endOfLine',
   'style.lineWidth',
 ] as const;
-

@@ -82,15 +82,7 @@ const editorSettings = z.strictObject({
 });
 
 /** How it is proved that an attached integration works; one file of `prove/` for each kind. */
-export const proofSpec = z.discriminatedUnion('proof', [
-  builtCss,
-  page,
-  lint,
-  format,
-  run,
-  commit,
-  editorSettings,
-]);
+export const proofSpec = z.discriminatedUnion('proof', [builtCss, page, lint, format, run, commit, editorSettings]);
 
 export type ProofSpec = z.infer<typeof proofSpec>;
 export type ProofOf<Kind extends ProofSpec['proof']> = Extract<ProofSpec, { proof: Kind }>;

@@ -74,6 +74,19 @@ export function renderLedger(record: Ledger): string {
     splices,
   }));
   const madeHere = made?.map(({ file, sha256 }) => ({ file: path.posix.relative(workspace, file), sha256 }));
-  const value = { ledger: 1, integration, title, way, choices, packages, edits: shown, proofs, uses, made: madeHere };
+  const byName = Object.entries(packages).sort(([a], [b]) => (a < b ? -1 : 1));
+  const ranges = Object.fromEntries(byName);
+  const value = {
+    ledger: 1,
+    integration,
+    title,
+    way,
+    choices,
+    packages: ranges,
+    edits: shown,
+    proofs,
+    uses,
+    made: madeHere,
+  };
   return `${JSON.stringify(value, null, 2)}\n`;
 }

@@ -1,7 +1,7 @@
 import path from 'node:path';
 import semver from 'semver';
 import type { Condition } from '../definition/conditions.ts';
-import { JOINTS, type JointName } from '../definition/joint-names.ts';
+import { JOINTS } from '../definition/joint-names.ts';
 import type { Reader } from '../ports.ts';
 import { presentVersion } from '../resolve/packages.ts';
 import type { StackFacts } from '../stacks/stacks.ts';
@@ -34,7 +34,7 @@ export function objectionsTo(condition: Condition, at: Circumstances): string[] 
   // Any one of what must not be is one too many.
   const unwanted = Object.entries(not)
     .flatMap(([key, value]) => singly(value).map((one) => [key, one] as const))
-    .filter(([key, one]) => CHECKS[key as keyof typeof CHECKS]({ [key]: one } as Facts, at).length === 0);
+    .filter(([key, one]) => CHECKS[key as keyof typeof CHECKS]({ [key]: one }, at).length === 0);
   return [...found, ...unwanted.map(([key, value]) => `it is not for ${inWords(key, value)}`)];
 }
 
@@ -63,17 +63,21 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
       ? []
       : [`it is for what runs ${runtime === 'server' ? 'on a server' : 'in a browser'}`],
   bundler: ({ bundler = {} }, { stack, workspace }) =>
-    ranges(bundler, (name) => {
-      const { traits } = stack;
-      return traits.bundler?.name === name ? traits.bundler.version : presentVersion(workspace, name);
-    }, workspace.name),
+    ranges(
+      bundler,
+      (name) => {
+        const { traits } = stack;
+        return traits.bundler?.name === name ? traits.bundler.version : presentVersion(workspace, name);
+      },
+      workspace.name,
+    ),
   packages: ({ packages = {} }, { workspace }) =>
     ranges(packages, (name) => presentVersion(workspace, name), workspace.name),
   without: ({ without = [] }, at) => without.flatMap((pattern) => there(pattern, at)).map((file) => `${file} is here`),
   joints: ({ joints = [] }, { stack }) =>
     joints
       .filter((name) => !stack.joints.some((joint) => joint.name === name && joint.state !== 'blocked'))
-      .map((name) => `${stack.title} has no place for ${JOINTS[name as JointName]}`),
+      .map((name) => `${stack.title} has no place for ${JOINTS[name]}`),
   choices: ({ choices = {} }, at) =>
     Object.entries(choices)
       .filter(([key, value]) => at.choices[key] !== value)

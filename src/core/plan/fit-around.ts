@@ -3,11 +3,11 @@ import { readContext, type Context } from '../context.ts';
 import { overlay } from '../doors/overlay.ts';
 import { joinFiles, type FileChange } from './change-set.ts';
 import type { Ledger } from '../ledger/ledger.ts';
-import { refit } from './refit.ts';
+import { refitOne } from './refit.ts';
 import { ownerOf } from './replay.ts';
 
-// What is fitted may bring packages that others have conditions on.
-const MOST_ROUNDS = 4;
+// What is fitted may bring packages that others have conditions on; there is an end to it.
+const MOST_ROUNDS = 40;
 
 /**
  * What has to change in what is attached once `files` are changed: until nothing does any more. The words tell of it, an
@@ -20,19 +20,16 @@ export async function fitAround(
   const changes: FileChange[] = [];
   const words = new Set<string>();
   const ledgers = new Map<string, Ledger>();
-  let before = context;
   for (let round = 0; round < MOST_ROUNDS; round += 1) {
     const now = await asPlanned(context, joinFiles([...files, ...changes]));
-    if (now.ledgers.length === 0) break;
-    const { files: more, refitted } = await refit(before, now);
-    if (refitted.length === 0) break;
-    changes.push(...more);
-    for (const { ledger, title, packages } of refitted) {
-      ledgers.set(ownerOf(ledger), ledger);
-      const coming = packages.map(({ name }) => name);
-      words.add(`${title} is fitted to it${coming.length > 0 ? `, with ${coming.join(' and ')}` : ''}.`);
-    }
-    before = now;
+    // One at a time: two of them may change the same file.
+    const fitted = await refitOne(context, now);
+    if (!fitted) break;
+    changes.push(...fitted.files);
+    const { ledger, title, packages } = fitted.refitted;
+    ledgers.set(ownerOf(ledger), ledger);
+    const coming = packages.map(({ name }) => name);
+    words.add(`${title} is fitted to it${coming.length > 0 ? `, with ${coming.join(' and ')}` : ''}.`);
   }
   return { files: changes, words: [...words], ledgers: [...ledgers.values()] };
 }

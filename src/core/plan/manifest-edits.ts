@@ -9,7 +9,9 @@ const SECTIONS_BEFORE = ['dependencies', 'scripts', 'type', 'version', 'name'];
 
 /** The edits by which a way's packages get into the manifests, and into the manager's catalog where the host lives by it. */
 export function manifestEdits(context: Context, packages: readonly ChosenPackage[], move: boolean): Edit[] {
-  return packages.flatMap((one) => [...catalogEdits(context, one), ...sectionEdits(context, one, move)]);
+  // By name: which of them came first must not show.
+  const sorted = [...packages].sort((a, b) => (a.name < b.name ? -1 : 1));
+  return sorted.flatMap((one) => [...catalogEdits(context, one), ...sectionEdits(context, one, move)]);
 }
 
 function sectionEdits(context: Context, one: ChosenPackage, move: boolean): Edit[] {

@@ -80,14 +80,19 @@ export async function planFiles(
       ...(own.some(({ edit }) => edit.executable) ? { executable: true } : {}),
     });
   }
-  for (const { owner, edits } of additions) {
-    const own = made.get(owner) ?? [];
-    made.set(
-      owner,
-      edits.flatMap((edit) => own.find((one) => sameEdit(one, edit)) ?? []),
-    );
-  }
-  return { files: [...files, ...updatedRecords(context, updated)], made };
+  return { files: [...files, ...updatedRecords(context, updated)], made: inOrderOf(additions, made) };
+}
+
+/** Each owner's edits as its definition has them, whichever file was edited first. */
+function inOrderOf(
+  additions: readonly Addition[],
+  made: ReadonlyMap<string, readonly MadeEdit[]>,
+): Map<string, MadeEdit[]> {
+  const find = (owner: string, edit: Edit): MadeEdit[] => {
+    const found = made.get(owner)?.find((one) => sameEdit(one, edit));
+    return found ? [found] : [];
+  };
+  return new Map(additions.map(({ owner, edits }) => [owner, edits.flatMap((edit) => find(owner, edit))]));
 }
 
 function byFile(additions: readonly Addition[]): Map<string, OwnedEdit[]> {

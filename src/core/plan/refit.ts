@@ -3,6 +3,7 @@ import type { Context } from '../context.ts';
 import { encode } from '../doors/text.ts';
 import { catalogIds, loadDefinition } from '../definition/catalog.ts';
 import type { Definition, Way } from '../definition/schema.ts';
+import type { Edit } from '../joints.ts';
 import { ledgerFile, renderLedger, type Ledger, type MadeEdit } from '../ledger/ledger.ts';
 import { SECTIONS } from '../survey/manifest.ts';
 import { splitPointer } from '../formats/json-pointer.ts';
@@ -10,8 +11,8 @@ import { choosePackages, type ChosenPackage } from '../resolve/packages.ts';
 import { bareStack, bareStyle } from './bare.ts';
 import type { FileChange } from './change-set.ts';
 import { manifestEdits } from './manifest-edits.ts';
-import { planFiles } from './plan-files.ts';
-import { ownerOf } from './replay.ts';
+import { planFiles, sameEdit } from './plan-files.ts';
+import { ownerOf, plainEdit } from './replay.ts';
 import { settleProofs, settleWay, valuesFor } from './settle.ts';
 import { circumstances } from './take-way.ts';
 import { wayEdits } from './way-edits.ts';
@@ -23,20 +24,15 @@ export interface Refitted {
   packages: ChosenPackage[];
 }
 
-export interface Refit {
-  files: FileChange[];
-  refitted: Refitted[];
-}
-
 /**
- * Fits what is attached to what has come or gone beside it, so that the order of attaching never shows: of each integration
- * that is attached the way is settled as it was (`before`) and as it is now, and where the two differ its edits are made
- * anew.
+ * Fits one integration that is attached to what has come or gone beside it, so that the order of attaching never shows: the
+ * first whose way, settled as it was (`before`) and as it is now, differs, and whose edits do too. Undefined where there is none.
  */
-export async function refit(before: Context, now: Context): Promise<Refit> {
+export async function refitOne(
+  before: Context,
+  now: Context,
+): Promise<{ files: FileChange[]; refitted: Refitted } | undefined> {
   const ids = new Set(catalogIds(now.doors.files, now.catalog));
-  const files: FileChange[] = [];
-  const refitted: Refitted[] = [];
   for (const ledger of now.ledgers) {
     // A definition that did not ship is not at hand any more.
     if (!ids.has(ledger.integration)) continue;
@@ -45,13 +41,10 @@ export async function refit(before: Context, now: Context): Promise<Refit> {
     if (!way || !JSON.stringify(way).includes('"packages":{')) continue;
     const was = await settled(before, ledger, way);
     const is = await settled(now, ledger, way);
-    if (!was || !is || sameWay(was, is)) continue;
-    const done = await fitAnew(now, { ledger, definition, raw: way, way: is });
-    if (!done) continue;
-    files.push(...done.files);
-    refitted.push(done.refitted);
+    const done = was && is && !sameWay(was, is) && (await fitAnew(now, { ledger, definition, raw: way, way: is }));
+    if (done) return done;
   }
-  return { files, refitted };
+  return undefined;
 }
 
 async function settled(context: Context, { workspace, choices }: Ledger, way: Way): Promise<Way | undefined> {
@@ -86,19 +79,19 @@ async function fitAnew(
   const at = circumstances(context, { facts, stack, choices });
   const { kept, added } = await packagesOf(context, task);
   const style = bareStyle(context, facts);
+  const ofPackages = [...kept.map((edit) => plainEdit(edit)), ...manifestEdits(context, added, false)];
   const edits = [
-    ...kept.map(({ splices: _, made: __, ...edit }) => edit),
-    ...manifestEdits(context, added, false),
+    ...ofPackages.sort((a, b) => compareNames(packageNamed(a), packageNamed(b))),
     ...wayEdits(way, { folder: workspace, stack, style, values: valuesFor(at) }),
   ];
   const owner = ownerOf(ledger);
-  const sofar = ledger.edits.map(({ splices: _, made: __, ...edit }) => edit);
   // It was planned with what came beside it in view.
-  if (JSON.stringify(sofar) === JSON.stringify(edits)) return undefined;
+  const same = edits.length === ledger.edits.length && edits.every((edit, index) => isSame(edit, ledger.edits[index]));
+  if (same) return undefined;
   const planned = await planFiles(context, [{ owner, edits, style, replaces: ledger }]);
   // What cannot be fitted stays as it is: it worked before, and its proof tells whether it still does.
   if ('refusal' in planned) return undefined;
-  const names = new Set(edits.flatMap((edit) => packageNamed(edit as MadeEdit) ?? []));
+  const names = new Set(edits.flatMap((edit) => packageNamed(edit) ?? []));
   const next: Ledger = {
     ...ledger,
     packages: {
@@ -110,8 +103,15 @@ async function fitAnew(
   };
   const record = ledgerFile(workspace, ledger.integration);
   const before = context.reader.read(path.join(context.host.root, record));
-  const files = [...planned.files, { file: record, before, after: encode(renderLedger(next)), role: 'record' as const }];
+  const files = [
+    ...planned.files,
+    { file: record, before, after: encode(renderLedger(next)), role: 'record' as const },
+  ];
   return { files, refitted: { ledger: next, title: definition.title, packages: added } };
+}
+
+function isSame(edit: Edit, other: Edit | undefined): boolean {
+  return other !== undefined && sameEdit(edit, other);
 }
 
 /** The manifest edits that stay, and the packages that come. */
@@ -133,8 +133,12 @@ async function packagesOf(
   return { kept, added: 'clash' in chosen ? [] : chosen };
 }
 
+function compareNames(a = '', b = ''): number {
+  return a < b ? -1 : a > b ? 1 : 0;
+}
+
 /** The package that an edit puts into a manifest (or a catalog of the manager); undefined for other edits. */
-function packageNamed({ file, format, operation }: MadeEdit): string | undefined {
+function packageNamed({ file, format, operation }: Edit): string | undefined {
   if (operation.op !== 'set' || !('pointer' in operation)) return undefined;
   const [section = '', ...rest] = splitPointer(operation.pointer);
   const isManifest = format === 'json' && path.posix.basename(file) === 'package.json';

@@ -100,7 +100,7 @@ export async function makeEdits(
 }
 
 /** An edit without the record of how it was made. */
-function plainEdit(edit: OwnedEdit['edit']): Edit {
+export function plainEdit(edit: OwnedEdit['edit']): Edit {
   const plain = { ...edit };
   delete plain.splices;
   delete plain.made;

@@ -17,7 +17,11 @@ export function settleProofs(definition: Definition, at: Circumstances): ProofSp
   const facts = factValues(at);
   return definition.proofs
     .filter((spec) => holds(spec.when, at))
-    .map(({ when: _, ...spec }) => fillFacts(spec as ProofSpec, facts));
+    .map((spec) => {
+      const settled = { ...spec };
+      delete settled.when;
+      return fillFacts(settled, facts);
+    });
 }
 
 /** What the texts of a definition are filled with. */
@@ -35,4 +39,3 @@ function fillFacts<Value>(value: Value, facts: Readonly<Record<string, string>>)
     Object.entries(value).map(([key, item]) => [fillFacts(key, facts), fillFacts(item as unknown, facts)]),
   ) as Value;
 }
-

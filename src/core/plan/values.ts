@@ -6,7 +6,11 @@ import type { Circumstances } from './conditions.ts';
 export type FactValues = Record<(typeof FACT_NAMES)[number], string>;
 
 /** The facts of a workspace as texts. */
-export function factValues({ workspace, stack, style }: Pick<Circumstances, 'workspace' | 'stack' | 'style'>): FactValues {
+export function factValues({
+  workspace,
+  stack,
+  style,
+}: Pick<Circumstances, 'workspace' | 'stack' | 'style'>): FactValues {
   const { language } = workspace;
   const { folder, screen, outputs, base, serverComponents } = stack.traits;
   const tabs = style.indent.startsWith('\t');
@@ -42,7 +46,11 @@ export function factValues({ workspace, stack, style }: Pick<Circumstances, 'wor
 
 /** Patterns for every file of the app that may use what a tool looks for in sources. */
 function contentsOf({ sources, folder }: Traits): string {
-  const endings = ['html', 'js', ...sources.flatMap((kind) => (kind === 'jsx' ? ['jsx', ...(sources.includes('ts') ? ['tsx'] : [])] : [kind]))];
+  const endings = [
+    'html',
+    'js',
+    ...sources.flatMap((kind) => (kind === 'jsx' ? ['jsx', ...(sources.includes('ts') ? ['tsx'] : [])] : [kind])),
+  ];
   const below = folder.split('/')[0] ?? '.';
   const tops = below === '.' ? ['app', 'pages', 'components', 'src'] : [below];
   return `[${['./*.html', ...tops.map((top) => `./${top}/**/*.{${endings.join(',')}}`)].map((one) => `'${one}'`).join(', ')}]`;

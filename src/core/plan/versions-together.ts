@@ -23,7 +23,9 @@ export async function versionsTogether(
     if (!facts || group.length < 2) continue;
     const stack = await bareStack(context, facts.folder);
     const wants = group.flatMap(({ definition, choices }): Want[] => {
-      const fitting = judgeWays(definition, circumstances(context, { facts, stack, choices })).filter(({ verdict }) => verdict === 'fits');
+      const fitting = judgeWays(definition, circumstances(context, { facts, stack, choices })).filter(
+        ({ verdict }) => verdict === 'fits',
+      );
       const way = fitting.find((one) => choices.way === undefined || one.way.way === choices.way)?.way;
       return Object.entries(way?.packages ?? {})
         .filter(([name]) => !facts.package(name))

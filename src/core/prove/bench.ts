@@ -121,7 +121,7 @@ export class Bench {
 
   /** Runs git in the copy's root. */
   git(args: readonly string[]): Promise<Ran> {
-    return this.#run('git', args, ["git", ...args].join(' '), this.root);
+    return this.#run('git', args, ['git', ...args].join(' '), this.root);
   }
 
   async #run(command: string, args: readonly string[], shown: string, cwd = this.path('.')): Promise<Ran> {

@@ -37,7 +37,9 @@ export async function showPage(
       ...options,
       timeoutMs: LONGEST_MS,
     });
-    const complaints = [...result.stderr.matchAll(/CONSOLE[^"]*"([\s\S]*?)", source: /g)].map((match) => match[1] ?? '');
+    const complaints = [...result.stderr.matchAll(/CONSOLE[^"]*"([\s\S]*?)", source: /g)].map(
+      (match) => match[1] ?? '',
+    );
     return { html: result.stdout, complaints };
   } finally {
     fs.rmSync(profile, { recursive: true, force: true, maxRetries: 5 });

@@ -79,7 +79,9 @@ export function hasRule(css: string, className: string, declares: readonly (read
   const root = postcss.parse(css);
   if (className.startsWith('@')) {
     root.walkAtRules(className.slice(1), (rule) => {
-      const declared = new Map(rule.nodes?.flatMap((one) => (one.type === 'decl' ? [[one.prop, bareValue(one.value)]] : [])));
+      const declared = new Map(
+        rule.nodes?.flatMap((one) => (one.type === 'decl' ? [[one.prop, bareValue(one.value)]] : [])),
+      );
       if (declares.every(([name, value]) => declared.get(name) === bareValue(value))) found = true;
     });
     return found;

@@ -24,7 +24,12 @@ export function proveCommit(context: Context, task: ProofTask, signal: AbortSign
     await git('add', '--force', ...names);
     const committed = await git('commit', '--quiet', '--message=planted');
     const fail = async (why: string): Promise<ProofResult> =>
-      bench.result(false, 'git commit', [why, ...(await missingEdits(context, task))], linesThatMatter(committed.output));
+      bench.result(
+        false,
+        'git commit',
+        [why, ...(await missingEdits(context, task))],
+        linesThatMatter(committed.output),
+      );
     if (spec.refuses) {
       if (committed.status === 0) return fail('a commit that the hook should refuse was made');
       // Without the hook nothing stands in its way: so it was the hook.

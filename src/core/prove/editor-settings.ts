@@ -27,7 +27,10 @@ export function proveEditorSettings(context: Context, task: ProofTask, signal: A
       const tabs = settings.indent_style === 'tab';
       const fits = indent === undefined || (tabs ? indent === '\t' : indent.length === Number(settings.indent_size));
       const eol = lineBreakOf(text);
-      const ends = eol === undefined || settings.end_of_line === undefined || eol === (settings.end_of_line === 'crlf' ? '\r\n' : '\n');
+      const ends =
+        eol === undefined ||
+        settings.end_of_line === undefined ||
+        eol === (settings.end_of_line === 'crlf' ? '\r\n' : '\n');
       if (!fits || !ends) against.push(file);
     }
     const count = files.length === 1 ? '1 source' : `${files.length} sources`;
@@ -36,6 +39,9 @@ export function proveEditorSettings(context: Context, task: ProofTask, signal: A
     if (told < files.length) return fail(`of ${count} an editor is told the indentation of ${told}`);
     if (against.length * 2 > files.length && files.length > 0)
       return fail(`most sources are written otherwise: ${against.slice(0, 5).join(', ')}`);
-    return bench.result(true, `.editorconfig: what it says of ${count} is how ${files.length - against.length} are written`);
+    return bench.result(
+      true,
+      `.editorconfig: what it says of ${count} is how ${files.length - against.length} are written`,
+    );
   });
 }

@@ -23,7 +23,8 @@ export function proveFormat(context: Context, task: ProofTask, signal: AbortSign
     const fail = async (why: string, output: string): Promise<ProofResult> =>
       bench.result(false, spec.check.join(' '), [why, ...(await missingEdits(context, task))], linesThatMatter(output));
     const written = await bench.program(write, [...writeArgs, ...files]);
-    if (written.status !== 0) return fail(`${spec.write.join(' ')} ended with ${String(written.status)}`, written.output);
+    if (written.status !== 0)
+      return fail(`${spec.write.join(' ')} ended with ${String(written.status)}`, written.output);
     const checked = await bench.program(check, [...checkArgs, ...files]);
     if (checked.status !== 0) return fail('what was just written is not as it should be', checked.output);
     const besides: string[] = [];
@@ -31,14 +32,19 @@ export function proveFormat(context: Context, task: ProofTask, signal: AbortSign
       const linted = await bench.program(program, [...args, ...files.filter((file) => mayRead(program, file))]);
       const report = readReport(linted.stdout) ?? readReport(linted.output);
       if (!report) return fail(`${linted.shown} gave no report`, linted.output);
-      const torn = report.filter(({ file, output }) => output !== undefined && output !== textOf(bench, path.relative(bench.path('.'), file)));
+      const torn = report.filter(
+        ({ file, output }) => output !== undefined && output !== textOf(bench, path.relative(bench.path('.'), file)),
+      );
       if (torn[0]) return fail(`${program} would change ${path.relative(bench.root, torn[0].file)} again`, '');
       besides.push(program);
     }
     const different = [...changed].filter(([file, text]) => textOf(bench, file) !== text).length;
     const also = besides.length > 0 ? `, ${besides.join(' and ')} agreeing` : '';
     const count = files.length === 1 ? '1 source' : `${files.length} sources`;
-    return bench.result(true, `${spec.check.join(' ')}: ${count} written anew${also}, ${different} of them other than before`);
+    return bench.result(
+      true,
+      `${spec.check.join(' ')}: ${count} written anew${also}, ${different} of them other than before`,
+    );
   });
 }
 

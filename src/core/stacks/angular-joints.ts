@@ -81,7 +81,8 @@ function stylesJoint(ground: Ground, project: Project | undefined): Joint {
   const name = fresh.find((one) => !ground.has(ground.inHost(one))) ?? `${project.sourceRoot}/global.css`;
   const target = sheet ?? ground.inHost(name);
   const pointer = joinPointer([...project.options, 'styles']);
-  const load: Edit[] = sheet === undefined ? [{ file, format: 'json', operation: { op: 'add', pointer, value: name } }] : [];
+  const load: Edit[] =
+    sheet === undefined ? [{ file, format: 'json', operation: { op: 'add', pointer, value: name } }] : [];
   return sheetJoint({ sheet, target, load, by: file });
 }
 
@@ -89,6 +90,7 @@ function stylesJoint(ground: Ground, project: Project | undefined): Joint {
 function outputFolder({ name, values }: Project): string {
   const { outputPath } = values;
   const parts = recordOf(outputPath);
-  const base = typeof outputPath === 'string' ? outputPath : typeof parts.base === 'string' ? parts.base : `dist/${name}`;
+  const base =
+    typeof outputPath === 'string' ? outputPath : typeof parts.base === 'string' ? parts.base : `dist/${name}`;
   return path.posix.join(base, typeof parts.browser === 'string' ? parts.browser : 'browser');
 }

@@ -115,9 +115,7 @@ function screenJoint(
     line,
     detail: `shows ${local}`,
     tie: (tie) =>
-      tie.at === 'app.screen'
-        ? [{ file: boot, format: 'script', operation: swap(tie, { local, import: spec }) }]
-        : [],
+      tie.at === 'app.screen' ? [{ file: boot, format: 'script', operation: swap(tie, { local, import: spec }) }] : [],
   };
 }
 

@@ -49,7 +49,10 @@ function pageJoints(ground: Ground, source: string): Joint[] {
   const frame = ['layouts', 'components', 'pages']
     .flatMap((folder) => {
       const inHost = ground.inHost(`${source}/${folder}`);
-      return ground.names(inHost).filter((name) => name.endsWith('.astro')).map((name) => `${inHost}/${name}`);
+      return ground
+        .names(inHost)
+        .filter((name) => name.endsWith('.astro'))
+        .map((name) => `${inHost}/${name}`);
     })
     .find((file) => /<html\b/i.test(ground.text(file) ?? ''));
   if (frame === undefined) return [];
@@ -59,6 +62,7 @@ function pageJoints(ground: Ground, source: string): Joint[] {
   const name = ['global.css', 'site.css'].find((one) => !ground.has(`${folder}/${one}`)) ?? 'sheet.css';
   const target = sheet ?? `${folder}/${name}`;
   const from = path.posix.relative(path.posix.dirname(frame), target);
-  const load: Edit[] = sheet === undefined ? [importEdit(frame, { from: from.startsWith('.') ? from : `./${from}` })] : [];
+  const load: Edit[] =
+    sheet === undefined ? [importEdit(frame, { from: from.startsWith('.') ? from : `./${from}` })] : [];
   return [sheetJoint({ sheet, target, load, by: frame }), bootJoint(ground, frame, 'the layout of the pages')];
 }

@@ -1,6 +1,5 @@
 import path from 'node:path';
 import { joinPointer } from '../formats/json-pointer.ts';
-import type { JsonValue } from '../formats/tree-operation.ts';
 import type { Edit, Joint } from '../joints.ts';
 import type { Ground } from './stack.ts';
 
@@ -19,14 +18,17 @@ export function editorJoints(ground: Ground): Joint[] {
       ...stateOf(ground, settings),
       tie(tie) {
         if (tie.at !== 'editor.settings') return [];
-        return Object.entries(tie.settings).map(
-          ([name, value]): Edit => ({
-            file: settings,
-            format: 'json',
-            operation: { op: 'set', pointer: name.startsWith('/') ? name : joinPointer([name]), value: value as JsonValue, any: true },
-            seed: `{}${eol}`,
-          }),
-        );
+        return Object.entries(tie.settings).map(([name, value]): Edit => ({
+          file: settings,
+          format: 'json',
+          operation: {
+            op: 'set',
+            pointer: name.startsWith('/') ? name : joinPointer([name]),
+            value: value,
+            any: true,
+          },
+          seed: `{}${eol}`,
+        }));
       },
     },
     {

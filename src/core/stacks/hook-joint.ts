@@ -46,9 +46,7 @@ export function hookJoint(ground: Ground): Joint {
       return [
         { file, format: 'lines', operation: { op: 'ensure', line: tie.run }, seed: '#!/bin/sh\n', executable: true },
         ...(told === undefined
-          ? [
-              { file: 'package.json', format: 'json' as const, operation: { op: 'set' as const, pointer, value } },
-            ]
+          ? [{ file: 'package.json', format: 'json' as const, operation: { op: 'set' as const, pointer, value } }]
           : []),
       ];
     },

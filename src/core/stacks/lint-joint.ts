@@ -1,6 +1,5 @@
 import type { ConfigAddress } from '../formats/script/values.ts';
 import { blockedJoint, type Joint } from '../joints.ts';
-import type { LintTie } from '../definition/ties.ts';
 import type { Ground } from './stack.ts';
 
 const CONFIG_FILES = ['js', 'mjs', 'cjs', 'ts', 'mts', 'cts'].map((ending) => `eslint.config.${ending}`);
@@ -33,7 +32,7 @@ export async function lintJoint(ground: Ground): Promise<Joint> {
   const nests = shape === undefined || ('nests' in shape && shape.nests);
   const tie: Joint['tie'] = (wanted) => {
     if (wanted.at !== 'lint.configs') return [];
-    const { item, imports, place, many } = wanted as LintTie;
+    const { item, imports, place, many } = wanted;
     const code = many && !nests ? `...${item}` : item;
     const operation = { op: 'item' as const, address: ADDRESS, code, imports, place };
     return [{ file, format: 'script', operation, ...(seed === undefined ? {} : { seed }) }];

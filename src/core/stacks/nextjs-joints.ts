@@ -54,7 +54,8 @@ function findAround(ground: Ground): Around | undefined {
     if (names.length === 0) continue;
     const app = ground.first(ENDINGS.map((ending) => ground.inHost(`${top}/_app.${ending}`)));
     if (app !== undefined) return { file: app, router: 'pages' };
-    const ending = ground.workspace.language === 'ts' ? 'tsx' : names.some((name) => name.endsWith('.jsx')) ? 'jsx' : 'js';
+    const ending =
+      ground.workspace.language === 'ts' ? 'tsx' : names.some((name) => name.endsWith('.jsx')) ? 'jsx' : 'js';
     return { file: ground.inHost(`${top}/_app.${ending}`), router: 'pages', seed: newApp(ground) };
   }
   return undefined;
@@ -81,7 +82,8 @@ function aroundJoints(ground: Ground, { file, router, seed }: Around): Joint[] {
   const fresh = router === 'app' ? `${folder}/globals.css` : path.posix.join(folder, '../styles/globals.css');
   const target = sheet ?? (ground.has(fresh) ? fresh.replace('globals', 'site') : fresh);
   const from = path.posix.relative(folder, target);
-  const load: Edit[] = sheet === undefined ? [importEdit(file, { from: from.startsWith('.') ? from : `./${from}` }, seed)] : [];
+  const load: Edit[] =
+    sheet === undefined ? [importEdit(file, { from: from.startsWith('.') ? from : `./${from}` }, seed)] : [];
   return [
     sheetJoint({ sheet, target, load, by: file }),
     bootJoint(ground, file, router === 'app' ? 'the root layout' : 'the app component', seed),

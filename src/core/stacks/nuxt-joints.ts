@@ -98,8 +98,13 @@ function pluginFileJoint(ground: Ground, source: string): Joint {
       if (tie.at !== 'app.plugins') return [];
       const imports = tie.imports.map((one) => {
         const from = 'file' in one ? path.posix.relative(folder, one.file) : one.from;
-        const named = Object.entries(one.named ?? {}).map(([name, local]) => (name === local ? name : `${name} as ${local}`));
-        const parts = [...(one.default === undefined ? [] : [one.default]), ...(named.length > 0 ? [`{ ${named.join(', ')} }`] : [])];
+        const named = Object.entries(one.named ?? {}).map(([name, local]) =>
+          name === local ? name : `${name} as ${local}`,
+        );
+        const parts = [
+          ...(one.default === undefined ? [] : [one.default]),
+          ...(named.length > 0 ? [`{ ${named.join(', ')} }`] : []),
+        ];
         return `import ${parts.length > 0 ? `${parts.join(', ')} from ` : ''}'${from}';`;
       });
       const body = ['export default defineNuxtPlugin(({ vueApp }) => {', `  vueApp.use(${tie.use});`, '});'];

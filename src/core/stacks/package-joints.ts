@@ -1,6 +1,5 @@
 import path from 'node:path';
 import { joinPointer } from '../formats/json-pointer.ts';
-import type { JsonValue } from '../formats/tree-operation.ts';
 import { secretToken } from '../formats/environment-secrets.ts';
 import type { Edit, Joint } from '../joints.ts';
 import { positionAt } from '../text/positions.ts';
@@ -39,7 +38,12 @@ function settingsJoint(ground: Ground): Joint {
       return Object.entries(tie.settings).map(([name, value]) => ({
         file,
         format: 'json',
-        operation: { op: 'set', pointer: name.startsWith('/') ? name : joinPointer([name]), value: value as JsonValue, any: true },
+        operation: {
+          op: 'set',
+          pointer: name.startsWith('/') ? name : joinPointer([name]),
+          value: value,
+          any: true,
+        },
       }));
     },
   };

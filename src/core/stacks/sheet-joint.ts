@@ -30,14 +30,12 @@ export function sheetJoint({ sheet, target, load, by }: SheetPlace): Joint {
       });
       return [
         ...load,
-        ...[...imported, ...stated].map(
-          (operation): Edit => ({
-            file: target,
-            format: 'style',
-            operation,
-            ...(sheet === undefined ? { seed: '' } : {}),
-          }),
-        ),
+        ...[...imported, ...stated].map((operation): Edit => ({
+          file: target,
+          format: 'style',
+          operation,
+          ...(sheet === undefined ? { seed: '' } : {}),
+        })),
       ];
     },
   };

@@ -19,7 +19,10 @@ function at(pointer: string): ConfigAddress {
 
 /** The joints of a browser app built with webpack (its docs: "Configuration"). */
 export async function readWebpack(ground: Ground): Promise<StackReading> {
-  const names = ['js', 'cjs', 'mjs', 'ts'].flatMap((ending) => [`webpack.config.${ending}`, `webpack.common.${ending}`]);
+  const names = ['js', 'cjs', 'mjs', 'ts'].flatMap((ending) => [
+    `webpack.config.${ending}`,
+    `webpack.common.${ending}`,
+  ]);
   const config = configFile(ground, names, { name: 'webpack.config.js', seed: '' });
   const around = { file: config.file, style: ground.workspace.style };
   const texts = (pointer: string): string[] =>

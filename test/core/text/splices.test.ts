@@ -67,7 +67,14 @@ describe('how a text is written', () => {
     const votes = noVotes();
     countVotes('', votes);
     expect(
-      styleFromVotes(votes, { indent: '\t', quotes: 'double', semicolons: false, eol: '\r\n', trailingCommas: false, lineWidth: 80 }),
+      styleFromVotes(votes, {
+        indent: '\t',
+        quotes: 'double',
+        semicolons: false,
+        eol: '\r\n',
+        trailingCommas: false,
+        lineWidth: 80,
+      }),
     ).toMatchObject({ indent: '\t', semicolons: false });
   });
 });

@@ -49,8 +49,7 @@ function inRegion(text: string, operation: ComponentOperation, around: Surroundi
   if (operation.op !== 'script')
     return refused(text, undefined, 'only its script can be edited', handwork(operation, around));
   const region = scriptRegion(text, around.file, lineBreakOf(text) ?? around.style.eol);
-  if (!region)
-    return refused(text, undefined, 'it has more than one script of that kind', handwork(operation, around));
+  if (!region) return refused(text, undefined, 'it has more than one script of that kind', handwork(operation, around));
   const inner = { ...around, file: `${around.file}.ts` };
   const { start, end, open = '', close = '' } = region;
   const outcome = script[way](text.slice(start, end), operation.script, inner);

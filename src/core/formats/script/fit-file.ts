@@ -18,8 +18,7 @@ export function fitFile(text: string, file: string, style: CodeStyle): string {
       (_, open: string, code: string, close: string) => open + fitScript(code, `${file}.ts`, style) + close,
     );
   const indents = SCRIPT.test(file) || COMPONENT.test(file) || /\.(jsonc?|css|scss|html)$/.test(file);
-  if (indents)
-    fitted = fitted.replaceAll(/^(?: {2})+(?! ?\*)/gm, (spaces) => style.indent.repeat(spaces.length / 2));
+  if (indents) fitted = fitted.replaceAll(/^(?: {2})+(?! ?\*)/gm, (spaces) => style.indent.repeat(spaces.length / 2));
   return fitted.replaceAll(/\r?\n/g, style.eol);
 }
 

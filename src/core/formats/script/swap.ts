@@ -91,4 +91,3 @@ function importOf(script: Script, local: string, was: SwapOperation['was']): Imp
   const origin = originOf(script, { type: 'Identifier', name: local } as Node);
   return origin && origin.from === was.import.from ? was.import : undefined;
 }
-

@@ -1,0 +1,97 @@
+import fs from 'node:fs';
+import path from 'node:path';
+import semver from 'semver';
+import { projectRoot } from '../../demo/registry/open.ts';
+import { apply } from '../../src/core/apply/apply.ts';
+import { openHost, type Context } from '../../src/core/context.ts';
+import { catalogIds, loadDefinition } from '../../src/core/definition/catalog.ts';
+import { planAttach } from '../../src/core/plan/plan-attach.ts';
+import { planDetach } from '../../src/core/plan/plan-detach.ts';
+import type { Doors, RegistryDoor } from '../../src/core/ports.ts';
+import { MemoryFiles } from './memory-files.ts';
+import { CATALOG, memoryDoors, memoryOptions, ROOT } from './memory-host.ts';
+
+const WISHES = { take: {}, movePackages: false, whereItFits: false };
+
+/** A host of `test/stacks/hosts` in memory, with the real catalog; nothing is installed in it. */
+export class MemoryStackHost {
+  readonly #memory: MemoryFiles;
+  readonly #doors: Doors;
+
+  constructor(id: string, changed: Readonly<Record<string, string>> = {}) {
+    const host = readTree(path.join(projectRoot(), 'test/stacks/hosts', id), ROOT);
+    const catalog = readTree(path.join(projectRoot(), 'catalog'), CATALOG);
+    const own = Object.fromEntries(Object.entries(changed).map(([file, text]) => [`${ROOT}/${file}`, text]));
+    this.#memory = new MemoryFiles({ ...host, ...catalog, ...own });
+    this.#doors = { ...memoryDoors(this.#memory), registry: () => Promise.resolve(catalogRegistry(this.#memory)) };
+  }
+
+  open(): Promise<Context> {
+    return openHost(this.#doors, CATALOG, ROOT);
+  }
+
+  async attach(integration: string, choices: Record<string, string> = {}): Promise<void> {
+    const context = await this.open();
+    const definition = await loadDefinition(context.reader, CATALOG, integration);
+    const changes = await planAttach(context, [{ definition, workspace: '.', choices }], WISHES);
+    await apply(this.#doors, changes, { ...memoryOptions(), workspaces: ['.'] });
+  }
+
+  async detach(integration: string): Promise<void> {
+    const context = await this.open();
+    const going = context.ledgers.filter((one) => one.integration === integration);
+    await apply(this.#doors, await planDetach(context, going), { ...memoryOptions(), workspaces: ['.'] });
+  }
+
+  /** Every file of the host with its text. */
+  tree(): Map<string, string> {
+    const found = [...this.#memory.files].filter(([file]) => file.startsWith(`${ROOT}/`));
+    return new Map(
+      found
+        .map(([file, bytes]) => [file.slice(ROOT.length + 1), Buffer.from(bytes).toString('utf8')] as const)
+        .filter(([file]) => !file.startsWith('node_modules/'))
+        .sort(([a], [b]) => (a < b ? -1 : 1)),
+    );
+  }
+}
+
+/** A registry that has, of every package that the catalog names, the lowest version that every range allows. */
+function catalogRegistry(memory: MemoryFiles): RegistryDoor {
+  const versions = new Map<string, Set<string>>();
+  const ready = (async () => {
+    for (const id of catalogIds(memory.door, CATALOG)) {
+      const { ways } = await loadDefinition(memory.door, CATALOG, id);
+      for (const { packages } of ways)
+        for (const [name, { range }] of Object.entries(packages)) {
+          const known = versions.get(name) ?? new Set<string>();
+          known.add(semver.minVersion(range)?.version ?? '1.0.0');
+          versions.set(name, known);
+        }
+    }
+  })();
+  return {
+    async packument(name) {
+      await ready;
+      const all = [...(versions.get(name) ?? [])].sort(semver.compare);
+      const latest = all.at(-1);
+      if (latest === undefined) return undefined;
+      return {
+        name,
+        'dist-tags': { latest },
+        versions: Object.fromEntries(all.map((version) => [version, { version }])),
+      };
+    },
+    packageSettings: () => Promise.resolve({ saveExact: false, savePrefix: undefined, ignoreScripts: false }),
+  };
+}
+
+function readTree(folder: string, as: string): Record<string, string> {
+  const found: Record<string, string> = {};
+  for (const entry of fs.readdirSync(folder, { withFileTypes: true, recursive: true })) {
+    const file = path.join(entry.parentPath, entry.name);
+    const inside = path.relative(folder, file).split(path.sep).join('/');
+    if (!entry.isFile() || inside.split('/').includes('node_modules') || entry.name === 'package-lock.json') continue;
+    found[`${as}/${inside}`] = fs.readFileSync(file, 'utf8');
+  }
+  return found;
+}
