@@ -2,10 +2,13 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { SHELF } from './work.ts';
 
+// What npm itself puts beside the packages of a framework: an optional peer in a range of its own.
+const BESIDE = ['meow@13.2.0'];
+
 /** Writes down which packages must lie ready for the runs, each version by a name of its own. */
 export function writeShelf(packages: readonly string[]): void {
   const dependencies = Object.fromEntries(
-    [...packages].sort().map((one) => {
+    [...packages, ...BESIDE].sort().map((one) => {
       const at = one.lastIndexOf('@');
       const name = one.slice(0, at);
       return [`${name.replace(/^@/, '').replace('/', '--')}--${one.slice(at + 1)}`.toLowerCase(), `npm:${one}`];
