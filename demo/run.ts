@@ -5,6 +5,8 @@ import os from 'node:os';
 import path from 'node:path';
 import { openProjectRegistry, projectRoot, registryEnvironment } from './registry/open.ts';
 
+const USUAL = ['tailwindcss', 'vue-router', 'pinia', 'eslint', 'prettier', 'vitest'];
+
 const root = projectRoot();
 const top = fs.realpathSync(fs.mkdtempSync(path.join(os.tmpdir(), 'ligament-demo-')));
 const host = path.join(top, 'allotment');
@@ -57,6 +59,14 @@ async function demonstrate(): Promise<void> {
   await ligament('prove');
   say('Take it out again.');
   await ligament('detach', 'tailwindcss', '--workspace', 'web', '--yes');
+  say('The usual set at once: styling, routes, a store, lint, format and tests, each proved.');
+  await ligament('attach', ...USUAL, '--workspace', 'web', '--yes');
+  process.stdout.write(git('status', '--short'));
+  process.stdout.write(fs.readFileSync(path.join(host, 'web/src/main.ts'), 'utf8'));
+  say('One of them leaves, and what stands beside it is fitted to that.');
+  await ligament('detach', 'eslint', '--workspace', 'web', '--yes');
+  say('All of them leave.');
+  await ligament('detach', ...USUAL.filter((one) => one !== 'eslint'), '--workspace', 'web', '--yes');
   say('What was done?');
   await ligament('history');
 

@@ -12,7 +12,7 @@ export function projectRoot(): string {
 /** Opens the offline registry over the project's own installed packages and those on `demo/shelf`. */
 export function openProjectRegistry(port = 0): Promise<OfflineRegistry> {
   const root = projectRoot();
-  const shelf = fillShelf([root, path.join(root, 'demo/shelf/vite4')]);
+  const shelf = fillShelf([root, path.join(root, 'demo/shelf/vite4'), path.join(root, 'demo/shelf/web')]);
   return openOfflineRegistry({
     shelf,
     cache: path.join(root, 'node_modules/.cache/offline-registry'),

@@ -20,7 +20,9 @@ const named = (name: string): string[] | undefined =>
     .split(',');
 const ids = named('hosts') ?? fs.readdirSync(HOSTS).sort();
 const only = named('integrations');
-const outcomes: Outcome[] = [];
+// What a run of some hosts does not touch stays as the run before found it.
+const record = path.join(WORK, 'outcomes.json');
+const outcomes: Outcome[] = (flag('merge') ? readOutcomes() : []).filter(({ host }) => !ids.includes(host));
 const shelved = new Set<string>();
 
 let registry: OfflineRegistry | undefined;
@@ -36,7 +38,8 @@ if (!flag('online') && !flag('shelf')) {
 }
 const queue = [...ids];
 try {
-  await Promise.all([worker(), worker()]);
+  const workers = Number(process.env.LIGAMENT_WORKERS ?? 2);
+  await Promise.all(Array.from({ length: workers }, () => worker()));
 } finally {
   await registry?.close();
 }
@@ -81,6 +84,11 @@ async function tryHost(id: string): Promise<void> {
       );
     if (found.some(({ state }) => state === 'failed')) await host.prepare();
   }
+  fs.writeFileSync(record, JSON.stringify(outcomes, null, 1));
+}
+
+function readOutcomes(): Outcome[] {
+  return fs.existsSync(record) ? (JSON.parse(fs.readFileSync(record, 'utf8')) as Outcome[]) : [];
 }
 
 function groupsOf(fitting: readonly string[]): string[][] {
@@ -92,7 +100,6 @@ function groupsOf(fitting: readonly string[]): string[][] {
 function report(): void {
   const count = (state: Outcome['state']): number => outcomes.filter((one) => one.state === state).length;
   const page = renderSupport(outcomes);
-  fs.writeFileSync(path.join(WORK, 'outcomes.json'), JSON.stringify(outcomes, null, 1));
   if (process.env.UPDATE_DOCS) fs.writeFileSync(path.join(HOSTS, '../../../docs/support.md'), page);
   console.log(`\n${page}`);
   console.log(`${count('proved')} proved, ${count('refused')} refused, ${count('failed')} failed`);

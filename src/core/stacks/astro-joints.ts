@@ -36,7 +36,7 @@ export async function readAstro(ground: Ground): Promise<StackReading> {
       sources: browserSources(ground),
       runtime: 'both',
       outputs: [path.posix.normalize(text('/outDir') ?? 'dist'), '.astro', 'coverage'],
-      bundler: viteVersion(ground),
+      bundler: viteVersion(ground, '5.2.0'),
       folder: source,
       serve: { program: 'astro', args: ['preview', '--port', '{{port}}', '--host', '127.0.0.1'] },
       base: text('/base'),

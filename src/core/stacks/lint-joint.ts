@@ -9,7 +9,12 @@ const OLD_FILES = ['', '.js', '.cjs', '.json', '.yaml', '.yml'].map((ending) => 
 const ADDRESS: ConfigAddress = {
   pointer: '',
   helpers: ['defineConfig'],
-  variadic: ['config', 'defineConfig'],
+  // A function of a package's default export is known by the names that people give that export.
+  variadic: [
+    'config',
+    'defineConfig',
+    ...['tseslint', 'ts', 'tsEslint', 'typescriptEslint'].map((one) => `${one}.config`),
+  ],
   flat: true,
   keys: ['rules', 'files', 'plugins', 'languageOptions', 'ignores'],
 };

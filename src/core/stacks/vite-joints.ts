@@ -51,8 +51,9 @@ export const VITE_PREVIEW: Traits['serve'] = {
   args: ['preview', '--port', '{{port}}', '--strictPort', '--host', '127.0.0.1'],
 };
 
-export function viteVersion(ground: Ground): Traits['bundler'] {
-  const version = ground.versionOf('vite') ?? ground.broughtVersion('vite');
+/** Vite as the workspace declares it, as a framework has brought it, or what that framework needs `atLeast`. */
+export function viteVersion(ground: Ground, atLeast?: string): Traits['bundler'] {
+  const version = ground.versionOf('vite') ?? ground.broughtVersion('vite') ?? atLeast;
   return version === undefined ? undefined : { name: 'vite', version };
 }
 
