@@ -1,0 +1,55 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { demoHost, type TestHost } from '../support/host.ts';
+
+const USUAL = ['tailwindcss', 'vue-router', 'pinia', 'eslint', 'prettier', 'vitest'];
+const AT = ['--workspace', 'web', '--yes'];
+
+describe('the usual set on the demo host: styling, routes, a store, lint, format, tests', () => {
+  let host: TestHost;
+  let before: Map<string, string>;
+
+  beforeAll(() => {
+    host = demoHost();
+    host.install();
+    host.commitAll();
+    before = host.tree();
+  });
+  afterAll(() => host.remove());
+
+  it('is attached by one command, every one of them proved', () => {
+    const { status, stdout, stderr } = host.ligament('attach', ...USUAL, ...AT, '--json');
+    expect(status, stderr).toBe(0);
+    const { proofs } = JSON.parse(stdout) as { proofs: { integration: string; held: boolean }[] };
+    expect(new Set(proofs.filter(({ held }) => held).map(({ integration }) => integration))).toEqual(new Set(USUAL));
+  });
+
+  it('works with the host’s own commands: it is linted, formatted and tested', () => {
+    for (const script of ['lint', 'test', 'build']) {
+      const run = host.run('npm', ['run', script, '--workspace', 'web']);
+      expect(run.status, `${script}: ${run.stdout}${run.stderr}`).toBe(0);
+    }
+  });
+
+  it('changes nothing when it is attached again', () => {
+    const attached = host.tree();
+    expect(host.ligament('attach', ...USUAL, ...AT).status).toBe(0);
+    expect(host.tree()).toEqual(attached);
+  });
+
+  it('is left by one of them: the formatter is fitted to that and all others are still proved', () => {
+    const detached = host.ligament('detach', 'eslint', ...AT);
+    expect(detached.status, detached.stderr).toBe(0);
+    expect(detached.stdout).toContain('Prettier is fitted to it');
+    expect(host.read('web/package.json')).not.toContain('eslint');
+    const proved = host.ligament('prove');
+    expect(proved.status, proved.stdout).toBe(0);
+  });
+
+  it('is left by all of them, and the host is byte for byte what it was', () => {
+    const rest = USUAL.filter((one) => one !== 'eslint');
+    const detached = host.ligament('detach', ...rest, ...AT);
+    expect(detached.status, detached.stderr).toBe(0);
+    expect(host.git('status', '--short')).toBe('');
+    expect(host.tree()).toEqual(before);
+  });
+});
