@@ -30,16 +30,25 @@ export class MemoryStackHost {
     return openHost(this.#doors, CATALOG, ROOT);
   }
 
-  async attach(integration: string, choices: Record<string, string> = {}): Promise<void> {
+  attach(integration: string): Promise<void> {
+    return this.attachAll([integration]);
+  }
+
+  /** Attaches integrations as one change. */
+  async attachAll(integrations: readonly string[]): Promise<void> {
     const context = await this.open();
-    const definition = await loadDefinition(context.reader, CATALOG, integration);
-    const changes = await planAttach(context, [{ definition, workspace: '.', choices }], WISHES);
+    const requests = [];
+    for (const one of integrations) {
+      const definition = await loadDefinition(context.reader, CATALOG, one);
+      requests.push({ definition, workspace: '.', choices: {} });
+    }
+    const changes = await planAttach(context, requests, WISHES);
     await apply(this.#doors, changes, { ...memoryOptions(), workspaces: ['.'] });
   }
 
-  async detach(integration: string): Promise<void> {
+  async detach(...integrations: readonly string[]): Promise<void> {
     const context = await this.open();
-    const going = context.ledgers.filter((one) => one.integration === integration);
+    const going = context.ledgers.filter((one) => integrations.includes(one.integration));
     await apply(this.#doors, await planDetach(context, going), { ...memoryOptions(), workspaces: ['.'] });
   }
 

@@ -27,6 +27,15 @@ describe.each(SETS)('on %s', (host, four, two) => {
     for (const order of orders(four)) expect((await attached(host, order)).tree(), order.join(', ')).toEqual(expected);
   });
 
+  it(`all at once give the same tree as one by one, and may leave at once`, async () => {
+    const expected = (await attached(host, four)).tree();
+    const together = new MemoryStackHost(host);
+    await together.attachAll(four.toReversed());
+    expect(together.tree()).toEqual(expected);
+    await together.detach(...four);
+    expect(together.tree()).toEqual(new MemoryStackHost(host).tree());
+  });
+
   it(`any one that leaves ${four.join(', ')} leaves the others as if it had never been there`, async () => {
     for (const going of four) {
       const left = await attached(host, four);
