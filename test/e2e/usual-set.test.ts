@@ -2,6 +2,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoHost, type TestHost } from '../support/host.ts';
 
 const USUAL = ['tailwindcss', 'vue-router', 'pinia', 'eslint', 'prettier', 'vitest'];
+// Six proofs, three of them with a build of their own: on a busy machine that takes minutes.
+const LONG = 600_000;
 const AT = ['--workspace', 'web', '--yes'];
 
 describe('the usual set on the demo host: styling, routes, a store, lint, format, tests', () => {
@@ -16,8 +18,8 @@ describe('the usual set on the demo host: styling, routes, a store, lint, format
   });
   afterAll(() => host.remove());
 
-  it('is attached by one command, every one of them proved', () => {
-    const { status, stdout, stderr } = host.ligament('attach', ...USUAL, ...AT, '--json');
+  it('is attached by one command, every one of them proved', { timeout: LONG }, async () => {
+    const { status, stdout, stderr } = await host.ligamentAsync('attach', ...USUAL, ...AT, '--json');
     expect(status, stderr).toBe(0);
     const { proofs } = JSON.parse(stdout) as { proofs: { integration: string; held: boolean }[] };
     expect(new Set(proofs.filter(({ held }) => held).map(({ integration }) => integration))).toEqual(new Set(USUAL));
@@ -36,14 +38,18 @@ describe('the usual set on the demo host: styling, routes, a store, lint, format
     expect(host.tree()).toEqual(attached);
   });
 
-  it('is left by one of them: the formatter is fitted to that and all others are still proved', () => {
-    const detached = host.ligament('detach', 'eslint', ...AT);
-    expect(detached.status, detached.stderr).toBe(0);
-    expect(detached.stdout).toContain('Prettier is fitted to it');
-    expect(host.read('web/package.json')).not.toContain('eslint');
-    const proved = host.ligament('prove');
-    expect(proved.status, proved.stdout).toBe(0);
-  });
+  it(
+    'is left by one of them: the formatter is fitted to that and all others are still proved',
+    { timeout: LONG },
+    async () => {
+      const detached = host.ligament('detach', 'eslint', ...AT);
+      expect(detached.status, detached.stderr).toBe(0);
+      expect(detached.stdout).toContain('Prettier is fitted to it');
+      expect(host.read('web/package.json')).not.toContain('eslint');
+      const proved = await host.ligamentAsync('prove');
+      expect(proved.status, proved.stdout).toBe(0);
+    },
+  );
 
   it('is left by all of them, and the host is byte for byte what it was', () => {
     const rest = USUAL.filter((one) => one !== 'eslint');
