@@ -34,7 +34,9 @@ export async function run({ cwd, words, workspace }: BrowseOptions, output: Outp
     const all = `${id} ${title} ${kind} ${about}`.toLowerCase();
     if (!words.every((word) => all.includes(word.toLowerCase()))) continue;
     const choices = resolveChoices(definition, {}, undefined);
-    const rows = stacks.map(({ facts, stack }) => {
+    // What serves the whole host goes to its root, whichever workspace is asked about.
+    const places = definition.belongs === 'root' ? stacks.filter(({ facts }) => facts.folder === '.') : stacks;
+    const rows = places.map(({ facts, stack }) => {
       const attached = context.ledgers.find((one) => one.integration === id && one.workspace === facts.folder);
       return {
         workspace: facts.folder,

@@ -197,8 +197,11 @@ function conclude(
   if (leftByHand(changes)) next.unshift(`Run ${context.facts.manager.name} install: ${left}.`);
   if (changes.proofs.length > 0 && applied.proofs.length === 0) next.push('Not proved yet: ligament prove does it.');
   output.say('');
-  for (const { checked: what, milliseconds } of applied.proofs)
-    output.say(`${pc.green('Proved')}  ${printable(what)} ${pc.dim(seconds(milliseconds))}`);
+  const several = new Set(applied.proofs.map(({ task }) => task.integration)).size > 1;
+  for (const { task, checked: what, milliseconds } of applied.proofs) {
+    const whose = several ? `${printable(task.title)}: ` : '';
+    output.say(`${pc.green('Proved')}  ${whose}${printable(what)} ${pc.dim(seconds(milliseconds))}`);
+  }
   output.say(`${pc.green('Done')}  ${printable(changes.title)}`);
   for (const line of applied.notes) output.say(`${pc.yellow('Note')}  ${printable(line)}`);
   for (const line of next) output.say(`${pc.cyan('Next')}  ${printable(line)}`);

@@ -101,7 +101,7 @@ function screenJoint(
 ): Joint {
   if (!screen) {
     return blockedJoint('app.screen', boot, 'what it shows', {
-      reason: 'the component that the app shows is not imported by itself and shown without properties',
+      reason: 'it shows something else than one imported component',
       handwork: `Bring the component that ${boot} shows into a file of its own, import it there, and show it without properties. Then attach again.`,
       ...(line === undefined ? {} : { line }),
     });

@@ -9,14 +9,9 @@ export const NEW_FOLDER = '.githooks';
  * The joint "what runs before a commit": the hook in the folder that version control is told to look in (githooks(5),
  * `core.hooksPath`), else in a new one, to which the manifest's `prepare` script leads whoever installs the project.
  */
-export function hookJoint(ground: Ground): Joint {
-  if (ground.workspace.folder !== '.') {
-    const reason = 'hooks belong to the whole project';
-    return blockedJoint('hooks.pre-commit', ground.inHost('package.json'), 'a part of a project', {
-      reason,
-      handwork: 'Attach it to the root of the project: --workspace .',
-    });
-  }
+export function hookJoint(ground: Ground): Joint | undefined {
+  // Hooks belong to the whole project.
+  if (ground.workspace.folder !== '.') return undefined;
   const prepare = ground.workspace.manifest.scripts.prepare;
   const told = hooksFolder(ground, prepare);
   const file = path.posix.join(told ?? NEW_FOLDER, 'pre-commit');

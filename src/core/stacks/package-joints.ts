@@ -11,12 +11,13 @@ import type { Ground } from './stack.ts';
 /** The joints that every package has, whatever it is built with. */
 export async function packageJoints(ground: Ground): Promise<Joint[]> {
   const ignore = ignoreJoint(ground);
+  const hook = hookJoint(ground);
   return [
     await lintJoint(ground),
     scriptsJoint(ground),
     settingsJoint(ground),
     ...editorJoints(ground),
-    hookJoint(ground),
+    ...(hook ? [hook] : []),
     environmentJoint(ground, ignore),
     ignore,
   ];
