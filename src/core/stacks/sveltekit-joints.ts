@@ -37,6 +37,7 @@ export async function readSveltekit(ground: Ground): Promise<StackReading> {
       bundler: viteVersion(ground),
       folder: 'src',
       serve: VITE_PREVIEW,
+      packagesInside: true,
       config: configModule(ground, config),
     },
   };

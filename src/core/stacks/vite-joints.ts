@@ -39,6 +39,8 @@ export async function readVite(ground: Ground): Promise<StackReading> {
       folder: sourceFolder(ground, graph?.boot),
       screen: app.screen,
       serve: VITE_PREVIEW,
+      // Its test utilities are loaded from below the project's root only.
+      packagesInside: ground.declares('svelte'),
       base: textAt(ground, config, '/base'),
       config: configModule(ground, config),
     },
