@@ -109,6 +109,12 @@ export class Bench {
     return this.#run(command, [...lead, ...args], [program, ...args].join(' '));
   }
 
+  /** Makes what the sources lean on where a build would make it on its way. */
+  async prepare(): Promise<void> {
+    const { prepare } = this.stack.traits;
+    if (prepare) await this.program(prepare.program, prepare.args);
+  }
+
   /** Builds the workspace: by its own script, else as its stack is built. */
   async build(): Promise<Ran> {
     if (this.workspace.manifest.scripts.build === undefined) {

@@ -13,6 +13,7 @@ export function proveLint(context: Context, task: ProofTask, signal: AbortSignal
   const spec = task.spec as ProofOf<'lint'>;
   return Bench.with(context, task, signal, async (bench) => {
     const sources = await ownSources(bench, spec.endings);
+    await bench.prepare();
     bench.plant(spec.plants);
     const ran = await bench.program(spec.program, spec.args);
     // Some linters report on the one stream, some on the other.

@@ -10,6 +10,7 @@ import type { ProofResult, ProofTask } from './proof.ts';
 export function proveRun(context: Context, task: ProofTask, signal: AbortSignal): Promise<ProofResult> {
   const spec = task.spec as ProofOf<'run'>;
   return Bench.with(context, task, signal, async (bench) => {
+    await bench.prepare();
     bench.plant(spec.plants ?? {});
     const [program = '', ...args] = spec.run.map((part) => fillText(part, bench.values));
     const ran = await bench.program(program, args);

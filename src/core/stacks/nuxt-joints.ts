@@ -44,6 +44,7 @@ export async function readNuxt(ground: Ground): Promise<StackReading> {
       sources: [...new Set([...browserSources(ground), 'ts' as const, 'vue' as const])],
       runtime: 'both',
       outputs: ['.nuxt', '.output', 'dist', 'coverage'],
+      prepare: { program: 'nuxt', args: ['prepare'] },
       bundler: viteVersion(ground, '5.2.0'),
       folder: source,
       serve: {

@@ -38,6 +38,7 @@ export async function readSveltekit(ground: Ground): Promise<StackReading> {
       folder: 'src',
       serve: VITE_PREVIEW,
       packagesInside: true,
+      prepare: { program: 'svelte-kit', args: ['sync'] },
       config: configModule(ground, config),
     },
   };

@@ -27,6 +27,8 @@ export interface Traits {
   folder: string;
   screen?: Screen | undefined;
   serve?: Serve | undefined;
+  /** A program that makes what sources lean on before anything is built (generated types and settings). */
+  prepare?: { program: string; args: string[] } | undefined;
   /** Under which path the built app lies. */
   base?: string | undefined;
   /** The bundler follows no link out of the project, not even to a package. */
