@@ -30,7 +30,27 @@ export class Dependencies {
       const fault = this.#faultOf(dependency, range);
       if (fault !== undefined) return `needs ${dependency} ${range}, ${fault}`;
     }
+    for (const [part, range] of Object.entries(optional)) {
+      if (this.#isPartMissing(part, range)) return `needs ${part} ${range} on this machine, which cannot be had`;
+    }
     return undefined;
+  }
+
+  /**
+   * Whether a compiled part for this machine is named, of which the registry has versions, but none that is wanted: a package
+   * with such parts is published before all of them are, and does not work without its own.
+   */
+  #isPartMissing(name: string, range: string): boolean {
+    const { platform } = this.#question;
+    const words = name.split(/[^a-z0-9]+/);
+    // The name only saves questions; that it is this machine's is told by the document.
+    if (!platform || !words.includes(platform.os) || !words.includes(platform.cpu)) return false;
+    const packument = this.#lookup(name);
+    if (packument === 'unknown') this.#missing.add(name);
+    if (typeof packument === 'string') return false;
+    const versions = Object.entries(packument.versions);
+    const fitting = versions.filter(([, meta]) => notForPlatform(meta, platform) === undefined);
+    return fitting.length > 0 && isRange(range) && !versions.some(([version]) => inRange(version, range));
   }
 
   #faultOf(name: string, range: string): string | undefined {

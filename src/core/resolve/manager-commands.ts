@@ -27,12 +27,17 @@ export function addByHand(
   folder: string,
   packages: readonly Pick<ChosenPackage, 'name' | 'range' | 'section'>[],
 ): string {
-  const named = packages.map(({ name, range }) => `${name}@${range}`).join(' ');
+  const named = packages.map(({ name, range }) => asWord(`${name}@${range}`)).join(' ');
   const development = packages.every(({ section }) => section === 'devDependencies');
   const inside = folder === '.' ? '' : `cd ${folder} && `;
   if (manager.name === 'npm')
     return `npm install ${development ? '--save-dev ' : ''}${folder === '.' ? '' : `--workspace ${folder} `}${named}`;
   return `${inside}${manager.name} add ${development ? '-D ' : ''}${named}`;
+}
+
+/** As one word of a shell's, whatever shell it is. */
+function asWord(text: string): string {
+  return /[\s|<>*&;()]/.test(text) ? `"${text}"` : text;
 }
 
 /** The command that runs a manifest's script in one workspace. */

@@ -9,6 +9,7 @@ const peer = (peerDependencies: Record<string, string>, optional: string[] = [])
 const node = (range: string): Record<string, unknown> => ({ engines: { node: range } });
 const versions = (...all: string[]): Record<string, Record<string, unknown>> =>
   Object.fromEntries(all.map((version) => [version, {}]));
+const PART = `trellis-${process.platform}-${process.arch}`;
 const dev = (devDependencies: Record<string, string>): Record<string, unknown> => ({ devDependencies });
 
 /** Newest, tags, ranges, pre-releases, deprecations: one package at a time. */
@@ -94,6 +95,19 @@ const ALONE: Record<string, VersionCase> = {
     wants: { trellis: '^2' },
     gets: { trellis: '2.0.0' },
     tells: ['needs twine ^9, no version of which can be had'],
+    writes: { trellis: '~2.0.0' },
+  },
+  'the compiled part for this machine of the newest has not been published': {
+    registry: {
+      trellis: {
+        '2.0.0': { optionalDependencies: { [PART]: '2.0.0', 'trellis-haiku-m68k': '2.0.0' } },
+        '2.1.0': { optionalDependencies: { [PART]: '2.1.0', 'trellis-haiku-m68k': '2.0.0' } },
+      },
+      [PART]: { '2.0.0': { os: [process.platform], cpu: [process.arch] } },
+    },
+    wants: { trellis: '^2' },
+    gets: { trellis: '2.0.0' },
+    tells: [`needs ${PART} 2.1.0 on this machine, which cannot be had`],
     writes: { trellis: '~2.0.0' },
   },
   'a dependency further down cannot be had': {
