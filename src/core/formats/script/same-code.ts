@@ -31,9 +31,14 @@ function shapeOf(node: Node): string {
   return JSON.stringify(node, (key, value: unknown) => {
     if (PLACES.has(key)) return undefined;
     if (typeof value === 'bigint') return `${value}n`;
-    if (Array.isArray(value)) return (value as (Node | null)[]).filter((item) => !isBlank(item));
-    return value;
+    if (Array.isArray(value) && value.length > 0) return (value as (Node | null)[]).filter((item) => !isBlank(item));
+    // A parser of TypeScript tells of more members, all of them empty where plain JavaScript is read.
+    return key !== 'value' && isEmpty(value) ? undefined : value;
   });
+}
+
+function isEmpty(value: unknown): boolean {
+  return value === null || value === false || (Array.isArray(value) && value.length === 0);
 }
 
 /** Line breaks between JSX elements are no children (JSX specification leaves them to the compiler, all drop them). */
