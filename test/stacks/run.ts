@@ -1,11 +1,11 @@
 // Proves every integration on every stack that it fits, with the real frameworks, and prints the table.
-//   node build/stacks.js [--hosts=a,b] [--integrations=a,b] [--each] [--online] [--shelf]
+//   node build/stacks.js [--hosts=a,b] [--integrations=a,b] [--each] [--online] [--shelf] [--merge]
 import fs from 'node:fs';
 import path from 'node:path';
 import { openOfflineRegistry, type OfflineRegistry } from '../../demo/registry/server.ts';
 import { fillShelf } from '../../demo/registry/shelf.ts';
 import { browse, packagesOf, tryTogether, type Outcome } from './pairs.ts';
-import { writeShelf } from './shelf.ts';
+import { shelvedSoFar, writeShelf } from './shelf.ts';
 import { renderSupport } from './support.ts';
 import { HOSTS, installShelf, SHELF, StackHost, WORK } from './work.ts';
 
@@ -43,7 +43,7 @@ try {
 } finally {
   await registry?.close();
 }
-if (flag('shelf')) writeShelf([...shelved]);
+if (flag('shelf')) writeShelf([...(flag('merge') ? shelvedSoFar() : []), ...shelved]);
 else report();
 
 async function worker(): Promise<void> {
@@ -73,7 +73,7 @@ async function tryHost(id: string): Promise<void> {
   }
   for (const group of flag('each') ? fitting.map((one) => [one]) : groupsOf(fitting)) {
     if (flag('shelf')) {
-      for (const one of await packagesOf(host, group)) shelved.add(one);
+      await shelve(host, group);
       continue;
     }
     const found = await tryTogether(host, stack, group);
@@ -85,6 +85,16 @@ async function tryHost(id: string): Promise<void> {
     if (found.some(({ state }) => state === 'failed')) await host.prepare();
   }
   fs.writeFileSync(record, JSON.stringify(outcomes, null, 1));
+}
+
+/** Notes the packages of a group; where some of it is refused, of each that is not. */
+async function shelve(host: StackHost, group: readonly string[]): Promise<void> {
+  try {
+    for (const one of await packagesOf(host, group)) shelved.add(one);
+  } catch (error) {
+    console.log(error instanceof Error ? error.message : error);
+    if (group.length > 1) for (const one of group) await shelve(host, [one]);
+  }
 }
 
 function readOutcomes(): Outcome[] {

@@ -13,6 +13,9 @@ const GIT = ['-c', 'user.name=Committee', '-c', 'user.email=committee@example.or
 
 export const SHELF = path.join(projectRoot(), 'test/stacks/shelf');
 
+// Hosts of several workspaces, and the one of each that integrations are attached to.
+const WORKSPACES: Record<string, string> = { 'monorepo-react18-js': 'apps/swap' };
+
 export interface Run {
   status: number | null;
   stdout: string;
@@ -25,12 +28,15 @@ export class StackHost {
   readonly root: string;
   /** The folder of a second installation, which nothing changes. */
   readonly pristine: string;
+  /** The workspace that everything is attached to. */
+  readonly workspace: string;
   readonly #environment: Record<string, string>;
 
   constructor(id: string, registry: string | undefined) {
     this.id = id;
     this.root = path.join(WORK, 'hosts', id);
     this.pristine = path.join(WORK, 'pristine', id);
+    this.workspace = WORKSPACES[id] ?? '.';
     const own = { ...process.env } as Record<string, string>;
     delete own.NODE_ENV;
     this.#environment = {
@@ -67,6 +73,8 @@ export class StackHost {
       // The one step that may use the registry.
       const run = await this.#run('npm', ['install', '--no-audit', '--no-fund'], { online: true });
       if (run.status !== 0) throw new Error(`${this.id}: npm install: ${run.stderr}`);
+      // A package without any gets no folder for them.
+      fs.mkdirSync(path.dirname(stamp), { recursive: true });
       fs.writeFileSync(stamp, key);
       fs.rmSync(this.pristine, { recursive: true, force: true });
     }
@@ -82,7 +90,8 @@ export class StackHost {
   }
 
   ligament(...args: string[]): Promise<Run> {
-    return this.#run(process.execPath, [PROGRAM, ...args]);
+    const at = this.workspace === '.' ? [] : ['--workspace', this.workspace];
+    return this.#run(process.execPath, [PROGRAM, ...args, ...at]);
   }
 
   /** What the host is built with, as a survey tells it. */
@@ -91,7 +100,8 @@ export class StackHost {
     const { workspaces } = JSON.parse(run.stdout) as { workspaces: { stack: { title?: string } | string }[] };
     const stack = workspaces[0]?.stack;
     const title = typeof stack === 'string' ? stack : (stack?.title ?? this.id);
-    return `${title} (${this.id.endsWith('-ts') ? 'TypeScript' : 'JavaScript'})`;
+    const language = this.id.endsWith('-ts') ? 'TypeScript' : 'JavaScript';
+    return `${title} (${language}${this.workspace === '.' ? '' : ', a workspace'})`;
   }
 
   git(...args: string[]): string {

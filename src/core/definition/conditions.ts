@@ -23,8 +23,12 @@ const facts = {
   choices: z.optional(z.record(z.string(), z.string())),
 };
 
-/** What must hold of a workspace; all of it, and nothing of what `not` says. */
-export const condition = z.strictObject({ ...facts, not: z.optional(z.strictObject(facts)) });
+/** What must hold of a workspace; all of it, one of `any` where that is given, and nothing of what `not` says. */
+export const condition = z.strictObject({
+  ...facts,
+  any: z.optional(z.array(z.strictObject(facts)).check(z.minLength(1))),
+  not: z.optional(z.strictObject(facts)),
+});
 
 export type Condition = z.infer<typeof condition>;
 export type SourceKind = (typeof SOURCE_KINDS)[number];

@@ -8,6 +8,7 @@ export const JOINTS = {
   'app.plugins': "the app's plugins",
   'app.around': 'what stands around the app',
   'app.screen': 'what the app shows first',
+  'tool.globs': "the globs of a tool's own configuration",
   'lint.configs': 'the list of lint configurations',
   'manifest.scripts': "the manifest's scripts",
   'manifest.settings': "the manifest's settings of tools",

@@ -74,6 +74,17 @@ const screenTie = z.strictObject({
 
 const modulesTie = z.strictObject({ at: z.literal('framework.modules'), when, module: z.string() });
 
+const globsTie = z.strictObject({
+  at: z.literal('tool.globs'),
+  when,
+  /** What the tool's configuration may be called in the workspace (`*` stands for any characters). */
+  named: z.array(z.string()).check(z.minLength(1)),
+  /** JSON Pointers to where its list of globs may be; the first that is there counts. */
+  lists: z.array(z.string()).check(z.minLength(1)),
+  /** What the list must cover, as the code of a list of globs: of these those are added that reach files which it does not. */
+  cover: z.string(),
+});
+
 const lintTie = z.strictObject({
   at: z.literal('lint.configs'),
   when,
@@ -133,6 +144,7 @@ export const tie = z.discriminatedUnion('at', [
   aroundTie,
   screenTie,
   modulesTie,
+  globsTie,
   lintTie,
   scriptsTie,
   settingsTie,
@@ -144,5 +156,6 @@ export const tie = z.discriminatedUnion('at', [
 
 export type Tie = z.infer<typeof tie>;
 export type CallTie = z.infer<typeof callTie>;
+export type GlobsTie = z.infer<typeof globsTie>;
 export type LintTie = z.infer<typeof lintTie>;
 export type TieImport = z.infer<typeof importSpec>;

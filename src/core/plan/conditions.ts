@@ -28,8 +28,8 @@ export function holds(condition: Condition | undefined, at: Circumstances): bool
 
 /** What of a condition does not hold, each in words. */
 export function objectionsTo(condition: Condition, at: Circumstances): string[] {
-  const { not, ...wanted } = condition;
-  const found = Object.keys(wanted).flatMap((key) => CHECKS[key as keyof typeof CHECKS](wanted, at));
+  const { not, any, ...wanted } = condition;
+  const found = [...missing(wanted, at), ...noneOf(any, at)];
   if (not === undefined) return found;
   // Any one of what must not be is one too many.
   const unwanted = Object.entries(not)
@@ -38,7 +38,18 @@ export function objectionsTo(condition: Condition, at: Circumstances): string[] 
   return [...found, ...unwanted.map(([key, value]) => `it is not for ${inWords(key, value)}`)];
 }
 
-type Facts = Omit<Condition, 'not'>;
+type Facts = Omit<Condition, 'not' | 'any'>;
+
+function missing(wanted: Facts, at: Circumstances): string[] {
+  return Object.keys(wanted).flatMap((key) => CHECKS[key as keyof typeof CHECKS](wanted, at));
+}
+
+/** Nothing where one of some alternatives holds; else what each lacks, as one objection. */
+function noneOf(alternatives: readonly Facts[] | undefined, at: Circumstances): string[] {
+  const lacking = alternatives?.map((one) => missing(one, at)) ?? [];
+  if (lacking.length === 0 || lacking.some((one) => one.length === 0)) return [];
+  return [lacking.map((one) => one.join(' and ')).join(', or ')];
+}
 
 /** What a fact names, one by one in its own form. */
 function singly(value: unknown): unknown[] {
@@ -113,7 +124,10 @@ function there(pattern: string, { reader, root, workspace }: Circumstances): str
 
 function inWords(key: string, value: unknown): string {
   if (key === 'sources') return `${(value as string[]).join(' and ')} sources`;
-  if (key === 'packages' || key === 'bundler') return `what has ${Object.keys(value as object).join(' and ')}`;
+  if (key === 'packages' || key === 'bundler') {
+    const named = Object.entries(value as Record<string, string>);
+    return `what has ${named.map(([name, range]) => (range === '*' ? name : `${name} ${range}`)).join(' and ')}`;
+  }
   if (key === 'joints') return 'what has such a place';
   return typeof value === 'string' ? value : key;
 }

@@ -1,34 +1,33 @@
 import path from 'node:path';
 import type { FACT_NAMES } from '../definition/fact-names.ts';
-import type { Traits } from '../stacks/traits.ts';
+import { vendoredIn } from '../survey/vendored.ts';
 import type { Circumstances } from './conditions.ts';
+import { contentsOf } from './contents.ts';
 
 export type FactValues = Record<(typeof FACT_NAMES)[number], string>;
 
 /** The facts of a workspace as texts. */
-export function factValues({
-  workspace,
-  stack,
-  style,
-}: Pick<Circumstances, 'workspace' | 'stack' | 'style'>): FactValues {
+export function factValues(at: Circumstances): FactValues {
+  const { workspace, stack, style } = at;
   const { language } = workspace;
-  const { folder, screen, outputs, base, serverComponents } = stack.traits;
+  const { folder, screen, base, serverComponents } = stack.traits;
+  const { folders, files } = notOwn(at);
   const tabs = style.indent.startsWith('\t');
   return {
     folder,
     ending: language,
     'ending.jsx': stack.traits.sources.includes('jsx') ? `${language}x` : language,
     'ending.config': language === 'ts' ? 'ts' : workspace.moduleFormat === 'esm' ? 'js' : 'mjs',
-    'outputs.lines': [...new Set(outputs)].join('\n'),
-    'outputs.json': JSON.stringify([...new Set(outputs)].map((one) => `**/${one}/**`)),
-    outputs: `[${[...new Set(outputs)].map((one) => `'${path.posix.extname(one) === '' ? `**/${one}/` : `**/${one}`}'`).join(', ')}]`,
+    'outputs.lines': [...folders, ...files].join('\n'),
+    'outputs.json': JSON.stringify([...folders.map((one) => `**/${one}/**`), ...files.map((one) => `**/${one}`)]),
+    outputs: `[${[...folders.map((one) => `'**/${one}/'`), ...files.map((one) => `'**/${one}'`)].join(', ')}]`,
     screen: screen?.local ?? '',
     'screen.import': screen ? importLine(screen) : '',
     'screen.import.below': screen ? importLine({ ...screen, from: screen.from.replace(/^\.\//, '../') }) : '',
     workspace: workspace.name,
     base: base === undefined || base === '/' ? '' : `'${base}'`,
     client: serverComponents ? "'use client';" : '',
-    contents: contentsOf(stack.traits),
+    contents: contentsOf(at),
     'bundler.config': stack.traits.config?.module ?? '',
     'bundler.merged': stack.traits.config?.isFunction
       ? 'defineConfig(async (env) => mergeConfig(await base(env), own))'
@@ -44,16 +43,15 @@ export function factValues({
   };
 }
 
-/** Patterns for every file of the app that may use what a tool looks for in sources. */
-function contentsOf({ sources, folder }: Traits): string {
-  const endings = [
-    'html',
-    'js',
-    ...sources.flatMap((kind) => (kind === 'jsx' ? ['jsx', ...(sources.includes('ts') ? ['tsx'] : [])] : [kind])),
-  ];
-  const below = folder.split('/')[0] ?? '.';
-  const tops = below === '.' ? ['app', 'pages', 'components', 'src'] : [below];
-  return `[${['./*.html', ...tops.map((top) => `./${top}/**/*.{${endings.join(',')}}`)].map((one) => `'${one}'`).join(', ')}]`;
+/** What is nobody's own source here: what is built or generated, and what of others is kept as it came. */
+function notOwn({ stack, reader, root, workspace }: Circumstances): { folders: string[]; files: string[] } {
+  const isFile = (one: string): boolean => path.posix.extname(one) !== '';
+  const { outputs } = stack.traits;
+  const vendored = vendoredIn(reader, path.join(root, workspace.folder));
+  return {
+    folders: [...new Set([...outputs.filter((one) => !isFile(one)), ...vendored.folders])],
+    files: [...new Set([...outputs.filter(isFile), ...vendored.files])],
+  };
 }
 
 function importLine({ local, from, name }: { local: string; from: string; name: string }): string {

@@ -3,6 +3,7 @@ import { linesThatMatter } from '../apply/install-failed.ts';
 import type { Context } from '../context.ts';
 import type { ProofOf } from '../definition/proof-spec.ts';
 import { sourceFiles } from '../survey/source-files.ts';
+import { isVendored } from '../survey/vendored.ts';
 import { Bench } from './bench.ts';
 import { readReport, type LintedFile } from './lint-report.ts';
 import { missingEdits } from './missing-edits.ts';
@@ -53,6 +54,7 @@ export async function ownSources(bench: Bench, endings: readonly string[]): Prom
       file.startsWith(below) &&
       endings.some((ending) => file.endsWith(`.${ending}`)) &&
       !/(^|\/)\.[^/]+\//.test(file) &&
+      !isVendored(file) &&
       ![...others, ...outputs].some((other) => file === other || file.startsWith(`${other}/`)),
   );
 }

@@ -4,6 +4,7 @@ import { secretToken } from '../formats/environment-secrets.ts';
 import type { Edit, Joint } from '../joints.ts';
 import { positionAt } from '../text/positions.ts';
 import { editorJoints } from './editor-joints.ts';
+import { globsJoint } from './globs-joint.ts';
 import { hookJoint } from './hook-joint.ts';
 import { lintJoint } from './lint-joint.ts';
 import type { Ground } from './stack.ts';
@@ -16,6 +17,7 @@ export async function packageJoints(ground: Ground): Promise<Joint[]> {
     await lintJoint(ground),
     scriptsJoint(ground),
     settingsJoint(ground),
+    globsJoint(ground),
     ...editorJoints(ground),
     ...(hook ? [hook] : []),
     environmentJoint(ground, ignore),

@@ -62,6 +62,16 @@ export function readTexts(text: string, address: ConfigAddress, around: Surround
   return items.flatMap((item) => (item ? (pathOf(bare(item)) ?? []) : []));
 }
 
+/** The list of texts at an address; undefined where there is none, or where something else stands in it too. */
+export function readTextList(text: string, address: ConfigAddress, around: Surroundings): string[] | undefined {
+  const script = parseScript(text, around.file);
+  const value = 'fault' in script ? undefined : valueAt(script, address);
+  const node = value && value !== 'absent' ? bare(value.node) : undefined;
+  if (node?.type !== 'ArrayExpression') return undefined;
+  const texts = node.elements.map((item) => item && pathOf(bare(item)));
+  return texts.every((one) => typeof one === 'string') ? texts : undefined;
+}
+
 /** The members of the object at an address whose values are paths, as `{ '@': './src' }` for aliases. */
 export function readPaths(text: string, address: ConfigAddress, around: Surroundings): Map<string, string> {
   const paths = new Map<string, string>();

@@ -1,0 +1,6 @@
+import react from '@vitejs/plugin-react'
+
+export default {
+  plugins: [react()],
+  build: { outDir: 'public_html' },
+}

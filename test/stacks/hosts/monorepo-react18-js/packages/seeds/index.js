@@ -1,0 +1,1 @@
+export const seeds = ['Runner beans', 'Beetroot']

@@ -1,0 +1,3 @@
+export function Notice({ children }) {
+  return <p>{children}</p>
+}

@@ -1,0 +1,6 @@
+<script>
+	import '$lib/look.css';
+</script>
+
+<header>Frost watch</header>
+<slot />
