@@ -42,12 +42,13 @@ interface Attached {
   proofs: { integration: string; held: boolean; checked: string }[];
 }
 
-/** Packages with their versions that an attach would bring, by `name@version`. */
-export async function packagesOf(host: StackHost, integrations: readonly string[]): Promise<string[]> {
-  const run = await host.ligament('attach', ...integrations, '--preview', '--json');
+/** Every package, further down too, that the host has with some integrations attached, by `name@version`. Asks the registry. */
+export async function packagesWith(host: StackHost, integrations: readonly string[]): Promise<string[]> {
+  const run = await host.ligament('attach', ...integrations, '--no-install', '--no-prove', '--yes');
   if (run.status !== 0) throw new Error(`${host.id} ${integrations.join(' ')}: ${run.stderr.slice(0, 2000)}`);
-  const { changes } = JSON.parse(run.stdout) as Attached;
-  return changes.parts.flatMap(({ packages }) => packages.map(({ name, version }) => `${name}@${version}`));
+  const packages = await host.lock();
+  await host.prepare();
+  return packages;
 }
 
 /**

@@ -4,7 +4,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { openOfflineRegistry, type OfflineRegistry } from '../../demo/registry/server.ts';
 import { fillShelf } from '../../demo/registry/shelf.ts';
-import { browse, packagesOf, tryTogether, type Outcome } from './pairs.ts';
+import { browse, packagesWith, tryTogether, type Outcome } from './pairs.ts';
 import { shelvedSoFar, writeShelf } from './shelf.ts';
 import { renderSupport } from './support.ts';
 import { HOSTS, installShelf, SHELF, StackHost, WORK } from './work.ts';
@@ -90,7 +90,7 @@ async function tryHost(id: string): Promise<void> {
 /** Notes the packages of a group; where some of it is refused, of each that is not. */
 async function shelve(host: StackHost, group: readonly string[]): Promise<void> {
   try {
-    for (const one of await packagesOf(host, group)) shelved.add(one);
+    for (const one of await packagesWith(host, group)) shelved.add(one);
   } catch (error) {
     console.log(error instanceof Error ? error.message : error);
     if (group.length > 1) for (const one of group) await shelve(host, [one]);

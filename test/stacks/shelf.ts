@@ -1,11 +1,11 @@
+import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
-import { SHELF } from './work.ts';
+import { HOSTS, lockedPackages, SHELF } from './work.ts';
 
-// What npm itself puts beside the packages of a framework: an optional peer in a range of its own.
-const BESIDE = ['meow@13.2.0'];
+const LOCK = ['install', '--package-lock-only', '--ignore-scripts', '--legacy-peer-deps', '--no-audit', '--no-fund'];
 
-/** The packages that lie ready now, by `name@version`. */
+/** The packages that lie ready now by a name of their own, by `name@version`. */
 export function shelvedSoFar(): string[] {
   const manifest = JSON.parse(fs.readFileSync(path.join(SHELF, 'package.json'), 'utf8')) as {
     dependencies: Record<string, string>;
@@ -13,10 +13,14 @@ export function shelvedSoFar(): string[] {
   return Object.values(manifest.dependencies).map((one) => one.replace(/^npm:/, ''));
 }
 
-/** Writes down which packages must lie ready for the runs, each version by a name of its own. */
+/** Writes down which packages must lie ready for the runs: of all that hosts have with something attached, those that no lockfile of theirs has. */
 export function writeShelf(packages: readonly string[]): void {
+  const hosts = fs.readdirSync(HOSTS).flatMap((id) => lockedPackages(path.join(HOSTS, id, 'package-lock.json')));
+  const known = new Set(hosts);
+  const open = [...new Set(packages)].filter((one) => !known.has(one)).sort();
+  // Each version by a name of its own.
   const dependencies = Object.fromEntries(
-    [...new Set([...packages, ...BESIDE])].sort().map((one) => {
+    open.map((one) => {
       const at = one.lastIndexOf('@');
       const name = one.slice(0, at);
       return [`${name.replace(/^@/, '').replace('/', '--')}--${one.slice(at + 1)}`.toLowerCase(), `npm:${one}`];
@@ -30,4 +34,7 @@ export function writeShelf(packages: readonly string[]): void {
   };
   fs.mkdirSync(SHELF, { recursive: true });
   fs.writeFileSync(path.join(SHELF, 'package.json'), `${JSON.stringify(manifest, null, 2)}\n`);
+  const environment = { ...process.env, npm_config_omit_lockfile_registry_resolved: 'true' };
+  const { status, stderr } = spawnSync('npm', LOCK, { cwd: SHELF, env: environment, encoding: 'utf8' });
+  if (status !== 0) throw new Error(`the shelf: npm: ${stderr}`);
 }

@@ -89,6 +89,14 @@ export class StackHost {
     this.git('commit', '--quiet', '--message=As it is');
   }
 
+  /** Lets npm work out what the manifest brings, and returns it all by `name@version`. Asks the registry. */
+  async lock(): Promise<string[]> {
+    const args = ['install', '--package-lock-only', '--ignore-scripts', '--no-audit', '--no-fund'];
+    const run = await this.#run('npm', args, { online: true });
+    if (run.status !== 0) throw new Error(`${this.id}: npm: ${run.stderr}`);
+    return lockedPackages(path.join(this.root, 'package-lock.json'));
+  }
+
   ligament(...args: string[]): Promise<Run> {
     const at = this.workspace === '.' ? [] : ['--workspace', this.workspace];
     return this.#run(process.execPath, [PROGRAM, ...args, ...at]);
@@ -139,6 +147,19 @@ export class StackHost {
       child.on('close', (status) => resolve({ status, stdout, stderr }));
     });
   }
+}
+
+/** Every package that a lockfile of npm's has, by `name@version` (package-lock.json, version 3, "packages"). */
+export function lockedPackages(file: string): string[] {
+  const { packages } = JSON.parse(fs.readFileSync(file, 'utf8')) as {
+    packages: Record<string, { name?: string; version?: string; link?: boolean; os?: string[]; cpu?: string[] }>;
+  };
+  return Object.entries(packages).flatMap(([place, { name, version, link, os: systems, cpu }]) => {
+    const at = place.lastIndexOf('node_modules/');
+    // Parts for one machine come with what they are parts of.
+    if (at === -1 || link || version === undefined || systems || cpu) return [];
+    return [`${name ?? place.slice(at + 'node_modules/'.length)}@${version}`];
+  });
 }
 
 /** Installs the packages that the runs may ask for. May use the registry. */
