@@ -1,3 +1,5 @@
+import fs from 'node:fs';
+import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoHost, type TestHost } from '../support/host.ts';
 
@@ -30,6 +32,7 @@ describe('the usual set on the demo host: styling, routes, a store, lint, format
       const run = host.run('npm', ['run', script, '--workspace', 'web']);
       expect(run.status, `${script}: ${run.stdout}${run.stderr}`).toBe(0);
     }
+    fs.rmSync(path.join(host.root, 'web/dist'), { recursive: true });
   });
 
   it('changes nothing when it is attached again', () => {

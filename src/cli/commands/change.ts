@@ -10,8 +10,7 @@ import type { ChangeSet } from '../../core/plan/change-set.ts';
 import { changeDocument } from '../render/change-document.ts';
 import type { Doors } from '../../core/ports.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
-import { prove as proveTask } from '../../core/prove/prove.ts';
-import type { ProofResult, ProofTask } from '../../core/prove/proof.ts';
+import { Proofs } from '../../core/prove/prove.ts';
 import { checkManager } from '../../core/resolve/check-manager.ts';
 import { findHost } from '../../core/survey/host.ts';
 import { chooseWorkspaces } from '../../core/survey/choose-workspaces.ts';
@@ -150,20 +149,20 @@ export async function carryOut(
   const real = await filledIn(changes, options);
   // Without the packages nothing can be proved.
   const proves = options.prove !== false && options.install && !leftByHand(changes);
-  // The proof is made on the host as the change has left it.
-  const prove = async (task: ProofTask): Promise<ProofResult> =>
-    proveTask(await readContext(context.doors, context.catalog, context.host.root), task, signal);
   const signal = interruption();
+  // The proofs are made on the host as the change has left it.
+  const asLeft = (): Promise<Context> => readContext(context.doors, context.catalog, context.host.root);
+  const proofs = proves ? new Proofs(asLeft, changes.proofs, signal) : undefined;
   const { apply } = await import('../../core/apply/apply.ts');
   const applied = await apply(context.doors, real, {
     root: context.host.root,
     workspaces: context.facts.workspaces.map(({ folder }) => folder),
     managed,
     install: options.install,
-    prove: proves ? prove : undefined,
+    prove: proofs && ((task) => proofs.prove(task)),
     signal,
     onEvent: (event) => tell(event, output),
-  });
+  }).finally(() => proofs?.close());
   if (options.commit) applied.notes.push(await commit(context, changes.title, touched));
   conclude(context, changes, applied, options, output);
   return EXIT.done;

@@ -2,7 +2,7 @@ import pc from 'picocolors';
 import { refuseUnfinished } from '../../core/apply/unfinished.ts';
 import { openHost } from '../../core/context.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
-import { prove } from '../../core/prove/prove.ts';
+import { Proofs } from '../../core/prove/prove.ts';
 import type { ProofResult } from '../../core/prove/proof.ts';
 import { namedOrAll } from '../../core/survey/choose-workspaces.ts';
 import type { Output } from '../output.ts';
@@ -35,13 +35,19 @@ export async function run({ cwd, integrations = [], workspace }: ProveOptions, o
   if (ledgers.length === 0) output.say('Nothing is attached here, so there is nothing to prove.');
   const signal = interruption();
   const results: ProofResult[] = [];
-  for (const { integration, title, workspace: folder, choices, proofs } of ledgers) {
-    for (const spec of proofs) {
-      output.note(pc.dim(`proving ${printable(title)} on ${printable(folder)} in a scratch copy`));
-      const result = await prove(context, { integration, title, workspace: folder, spec, choices }, signal);
+  const tasks = ledgers.flatMap(({ integration, title, workspace: folder, choices, proofs: specs }) =>
+    specs.map((spec) => ({ integration, title, workspace: folder, spec, choices })),
+  );
+  const proofs = new Proofs(() => Promise.resolve(context), tasks, signal);
+  try {
+    for (const task of tasks) {
+      output.note(pc.dim(`proving ${printable(task.title)} on ${printable(task.workspace)} in a scratch copy`));
+      const result = await proofs.prove(task);
       results.push(result);
       output.say(renderResult(result));
     }
+  } finally {
+    proofs.close();
   }
   const status = results.every(({ held }) => held) ? EXIT.done : EXIT.notProved;
   output.document(status, {

@@ -11,7 +11,7 @@ import { programStart } from '../resolve/program-start.ts';
 import { readStack, type StackFacts } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 import type { ProofResult, ProofTask } from './proof.ts';
-import { makeScratch } from './scratch.ts';
+import { makeScratch, type Scratch } from './scratch.ts';
 
 /** What a program that was run for a proof has done. */
 export interface Ran {
@@ -20,6 +20,12 @@ export interface Ran {
   output: string;
   /** The command as a developer would type it. */
   shown: string;
+}
+
+interface Place {
+  workspace: WorkspaceFacts;
+  stack: StackFacts;
+  scratch: Scratch;
 }
 
 /** What a proof is carried out on: a scratch copy of a host, with everything that proofs do in one. */
@@ -32,22 +38,29 @@ export class Bench {
   readonly root: string;
   /** What texts of the proof are filled with: choices, and a number that is another one each time. */
   readonly values: Readonly<Record<string, string>>;
+  readonly #place: Place;
   readonly #signal: AbortSignal;
   readonly #start = performance.now();
 
-  private constructor(
-    context: Context,
-    task: ProofTask,
-    place: { workspace: WorkspaceFacts; stack: StackFacts; root: string },
-    signal: AbortSignal,
-  ) {
+  private constructor(context: Context, task: ProofTask, place: Place, signal: AbortSignal) {
     this.context = context;
     this.task = task;
+    this.#place = place;
     this.workspace = place.workspace;
     this.stack = place.stack;
-    this.root = place.root;
+    this.root = place.scratch.root;
     this.values = { ...task.choices, number: String(randomInt(100_000, 1_000_000)) };
     this.#signal = signal;
+  }
+
+  /** Makes a copy of the host for a proof. */
+  static async open(context: Context, task: ProofTask, signal: AbortSignal): Promise<Bench> {
+    const { doors, host, facts } = context;
+    const workspace = facts.workspaces.find(({ folder }) => folder === task.workspace);
+    if (!workspace) throw new Error(`no workspace ${task.workspace}`);
+    const stack = await readStack(doors.files, host.root, workspace);
+    const scratch = await makeScratch(doors, host.root, { packagesInside: stack.traits.packagesInside ?? false });
+    return new Bench(context, task, { workspace, stack, scratch }, signal);
   }
 
   /** Makes a copy of the host, lets `carryOut` work in it, and removes it. */
@@ -57,16 +70,22 @@ export class Bench {
     signal: AbortSignal,
     carryOut: (bench: Bench) => Promise<ProofResult>,
   ): Promise<ProofResult> {
-    const { doors, host, facts } = context;
-    const workspace = facts.workspaces.find(({ folder }) => folder === task.workspace);
-    if (!workspace) throw new Error(`no workspace ${task.workspace}`);
-    const stack = await readStack(doors.files, host.root, workspace);
-    const scratch = await makeScratch(doors, host.root, { packagesInside: stack.traits.packagesInside ?? false });
+    const bench = await Bench.open(context, task, signal);
     try {
-      return await carryOut(new Bench(context, task, { workspace, stack, root: scratch.root }, signal));
+      return await carryOut(bench);
     } finally {
-      scratch.remove();
+      bench.remove();
     }
+  }
+
+  /** For another proof on the same workspace: in the same copy, with values of its own. */
+  also(task: ProofTask): Bench {
+    return new Bench(this.context, task, this.#place, this.#signal);
+  }
+
+  /** Removes the copy. */
+  remove(): void {
+    this.#place.scratch.remove();
   }
 
   /** The absolute path of a file of the workspace, in the copy. */

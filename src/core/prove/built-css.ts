@@ -1,45 +1,44 @@
 import path from 'node:path';
 import postcss from 'postcss';
-import { linesThatMatter } from '../apply/install-failed.ts';
-import type { Context } from '../context.ts';
 import { readText } from '../doors/text.ts';
 import { fill, firstFilled } from '../definition/fill.ts';
 import type { ProofOf } from '../definition/proof-spec.ts';
-import type { Reader } from '../ports.ts';
-import { Bench } from './bench.ts';
+import type { Bench } from './bench.ts';
+import type { BuildProof } from './build-proof.ts';
 import { missingEdits } from './missing-edits.ts';
-import type { ProofResult, ProofTask } from './proof.ts';
+
+type Spec = ProofOf<'built-css'>;
 
 /**
  * Proves that a class which nobody used before gets its rule in the style sheets that the host's own build emits: in a
  * scratch copy, with one source added that uses the class and is imported by the app.
  */
-export function proveBuiltCss(context: Context, task: ProofTask, signal: AbortSignal): Promise<ProofResult> {
-  const spec = task.spec as ProofOf<'built-css'>;
-  return Bench.with(context, task, signal, async (bench) => {
+export const builtCss: BuildProof = {
+  plant(bench) {
+    const spec = bench.task.spec as Spec;
+    return addProbe(bench, spec, classOf(bench, spec));
+  },
+  async judge(bench, { ran, sheets }) {
+    const spec = bench.task.spec as Spec;
+    const { context, root, task } = bench;
     const { files } = context.doors;
-    const { root } = bench;
-    const className = firstFilled(spec.class, bench.values) ?? '';
+    const className = classOf(bench, spec);
     const declares = Object.entries(spec.declares).map(
       ([name, value]) => [name, fill(value, bench.values) ?? ''] as const,
     );
-    await addProbe(bench, spec, className);
-    const known = new Map(sheetsBelow(files, root).map((sheet) => [sheet, readText(files, sheet)]));
-    const built = await bench.build();
-    if (built.status !== 0) {
-      const why = `${built.shown} ended with ${built.status ?? 'no status'} in a copy of the project`;
-      return bench.result(false, 'the build', [why], linesThatMatter(built.output));
-    }
-    const sheets = sheetsBelow(files, root).filter((sheet) => readText(files, sheet) !== known.get(sheet));
     const found = sheets.find((sheet) => hasRule(readText(files, sheet) ?? '', className, declares));
     const shown = (sheet: string): string => path.relative(root, sheet).split(path.sep).join('/');
-    if (found) return bench.result(true, `${built.shown} put the rule of ${named(className)} into ${shown(found)}`);
+    if (found) return bench.result(true, `${ran.shown} put the rule of ${named(className)} into ${shown(found)}`);
     const where =
       sheets.length > 0
         ? `the built CSS (${sheets.map(shown).join(', ')}) has no rule for ${named(className)}`
-        : `${built.shown} emitted no CSS`;
-    return bench.result(false, built.shown, [where, ...(await missingEdits(context, task))]);
-  });
+        : `${ran.shown} emitted no CSS`;
+    return bench.result(false, ran.shown, [where, ...(await missingEdits(context, task))]);
+  },
+};
+
+function classOf(bench: Bench, spec: Spec): string {
+  return firstFilled(spec.class, bench.values) ?? '';
 }
 
 function named(className: string): string {
@@ -47,30 +46,22 @@ function named(className: string): string {
 }
 
 /** Adds a source that uses the class, and loads it from the app's boot module; without one, it lies beside the page. */
-async function addProbe(bench: Bench, spec: ProofOf<'built-css'>, className: string): Promise<void> {
+async function addProbe(bench: Bench, spec: Spec, className: string): Promise<void> {
   const boot = bench.stack.joints.find(({ name, state }) => name === 'app.boot' && state !== 'blocked');
   const { folder } = bench.stack.traits;
+  const name = `ligament-${bench.values.number ?? ''}`;
   if (!boot) {
-    bench.plant({ [path.posix.join(folder, 'ligament-probe.html')]: `<p class="${className}"></p>\n` });
+    bench.plant({ [path.posix.join(folder, `${name}.html`)]: `<p class="${className}"></p>\n` });
     return;
   }
   const ending = /\.[cm]?tsx?$/.test(boot.file) || bench.workspace.language === 'ts' ? 'ts' : 'js';
-  const probe = path.posix.join(folder, 'ligament-probe');
+  const probe = path.posix.join(folder, name);
   bench.plant({ [`${probe}.${ending}`]: `export const probe = '${className}';\n` });
   await bench.tie([{ at: 'app.boot', import: { file: probe } }]);
   if (!spec.sheet) return;
-  const sheet = path.posix.join(folder, `ligament-sheet.${spec.sheet.ending}`);
+  const sheet = path.posix.join(folder, `${name}-sheet.${spec.sheet.ending}`);
   bench.plant({ [sheet]: spec.sheet.text });
   await bench.tie([{ at: 'app.boot', import: { file: sheet } }]);
-}
-
-function sheetsBelow(reader: Reader, folder: string): string[] {
-  return reader.list(folder).flatMap(({ name, kind }) => {
-    const file = path.join(folder, name);
-    // What a framework builds for itself lies in folders of its own, some of them hidden.
-    if (kind === 'folder') return name === 'node_modules' || name === 'cache' ? [] : sheetsBelow(reader, file);
-    return name.endsWith('.css') ? [file] : [];
-  });
 }
 
 /** Whether a sheet has a rule for exactly this class (or an at-rule of that name) that declares all that is asked for. */

@@ -1,33 +1,30 @@
-import { linesThatMatter } from '../apply/install-failed.ts';
 import { noteChild } from '../apply/journal.ts';
-import type { Context } from '../context.ts';
 import { fillText } from '../definition/fill.ts';
 import type { ProofOf } from '../definition/proof-spec.ts';
-import { Bench } from './bench.ts';
+import type { Bench } from './bench.ts';
+import type { BuildProof } from './build-proof.ts';
 import { findBrowser, showPage, wordsOf, type ShownPage } from './browser.ts';
 import { missingEdits } from './missing-edits.ts';
-import type { ProofResult, ProofTask } from './proof.ts';
+import type { ProofResult } from './proof.ts';
 import { serve, type Server } from './serve.ts';
 
 type Page = ProofOf<'page'>;
 
 /** Proves that the built app shows in a browser what it should, and still something at its first page. */
-export function provePage(context: Context, task: ProofTask, signal: AbortSignal): Promise<ProofResult> {
-  const spec = task.spec as Page;
-  return Bench.with(context, task, signal, async (bench) => {
+export const page: BuildProof = {
+  async plant(bench) {
+    const spec = bench.task.spec as Page;
     bench.plant(spec.plants ?? {});
     await bench.tie(spec.ties ?? []);
-    const built = await bench.build();
-    if (built.status !== 0) {
-      const why = `${built.shown} ended with ${built.status ?? 'no status'} in a copy of the project`;
-      return bench.result(false, 'the build', [why], linesThatMatter(built.output));
-    }
+  },
+  async judge(bench, { ran }, signal) {
+    const { doors, host } = bench.context;
     const how = bench.stack.traits.serve;
-    if (!how) return bench.result(true, `${built.shown} built it`);
-    const browser = findBrowser(context.doors);
+    if (!how) return bench.result(true, `${ran.shown} built it`);
+    const browser = findBrowser(doors);
     if (browser === undefined)
-      return bench.result(true, `${built.shown} built it (there is no Chromium here to look at its pages)`);
-    const onStart = (pid: number): void => noteChild(context.doors.files, context.host.root, pid);
+      return bench.result(true, `${ran.shown} built it (there is no Chromium here to look at its pages)`);
+    const onStart = (pid: number): void => noteChild(doors.files, host.root, pid);
     let server: Server;
     try {
       server = await serve(bench, how, onStart);
@@ -35,18 +32,16 @@ export function provePage(context: Context, task: ProofTask, signal: AbortSignal
       return bench.result(false, 'the start', [error instanceof Error ? error.message : String(error)]);
     }
     try {
-      const show = (at: string): Promise<ShownPage> =>
-        showPage(context.doors, browser, server.url + joined(bench.stack.traits.base, at), {
-          cwd: bench.root,
-          signal,
-          onStart,
-        });
-      return await look(bench, spec, show);
+      const show = (at: string): Promise<ShownPage> => {
+        const url = server.url + joined(bench.stack.traits.base, at);
+        return showPage(doors, browser, url, { cwd: bench.root, signal, onStart });
+      };
+      return await look(bench, bench.task.spec as Page, show);
     } finally {
       await server.close();
     }
-  });
-}
+  },
+};
 
 async function look(bench: Bench, spec: Page, show: (at: string) => Promise<ShownPage>): Promise<ProofResult> {
   const wanted = fillText(spec.shows, bench.values);
