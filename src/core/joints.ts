@@ -30,6 +30,8 @@ export interface Joint {
   line?: number | undefined;
   /** What is there, or what would be made, in a few words. */
   detail: string;
+  /** It is in whatever file a definition names: a survey has nothing to show of it. */
+  anywhere?: boolean;
   /** Why it is blocked, and what can be done by hand. */
   refusal?: Refusal | undefined;
   /** The edits by which a tie is made here. */

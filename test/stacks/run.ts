@@ -112,6 +112,9 @@ function report(): void {
   const page = renderSupport(outcomes);
   if (process.env.UPDATE_DOCS) fs.writeFileSync(path.join(HOSTS, '../../../docs/support.md'), page);
   console.log(`\n${page}`);
-  console.log(`${count('proved')} proved, ${count('refused')} refused, ${count('failed')} failed`);
-  process.exitCode = count('failed') > 0 ? 1 : 0;
+  const counts = { proved: count('proved'), refused: count('refused'), failed: count('failed') };
+  console.log(`${counts.proved} proved, ${counts.refused} refused, ${counts.failed} failed`);
+  const { LIGAMENT_STACKS_RESULT: result } = process.env;
+  if (result) fs.writeFileSync(result, JSON.stringify(counts));
+  process.exitCode = counts.failed > 0 || counts.proved === 0 ? 1 : 0;
 }

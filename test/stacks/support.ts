@@ -2,7 +2,7 @@ import type { Outcome } from './pairs.ts';
 
 const SIGNS: Record<Outcome['state'], string> = { proved: 'yes', refused: 'no', failed: 'not yet' };
 
-/** The page that shows integration by stack: proved, refused, not yet; then each with its versions or its reason. */
+/** The page that shows by stack which integration is proved, refused, or not yet there; then each with its versions or its reason. */
 export function renderSupport(outcomes: readonly Outcome[]): string {
   const stacks = [...new Set(outcomes.map(({ stack }) => stack))].sort();
   const integrations = [...new Set(outcomes.map(({ integration }) => integration))].sort();
@@ -15,14 +15,14 @@ export function renderSupport(outcomes: readonly Outcome[]): string {
     'project\'s own tools, attached again (no change) and taken out again (byte for byte). A "no" is refused, and why is told',
     'below.',
     '',
-    `| | ${stacks.join(' | ')} |`,
-    `|---|${stacks.map(() => '---').join('|')}|`,
-    ...integrations.map((integration) => {
-      const cells = stacks.map((stack) => {
+    `| | ${integrations.join(' | ')} |`,
+    `|---|${integrations.map(() => '---').join('|')}|`,
+    ...stacks.map((stack) => {
+      const cells = integrations.map((integration) => {
         const state = at(integration, stack)?.state;
         return state === undefined ? '' : SIGNS[state];
       });
-      return `| ${integration} | ${cells.join(' | ')} |`;
+      return `| ${stack} | ${cells.join(' | ')} |`;
     }),
     '',
   ];

@@ -91,7 +91,7 @@ export function surveyDocument({ facts, versionControl, workspaces, brief }: Sur
         installed: fact.installed,
         locked: fact.locked,
       })),
-      joints: stack.joints.map(({ name, state, file, line, detail, refusal }) => ({
+      joints: shownJoints(stack.joints).map(({ name, state, file, line, detail, refusal }) => ({
         name,
         state,
         file,
@@ -125,7 +125,7 @@ function renderWorkspace({ facts, stack, attached }: SurveyView['workspaces'][nu
     ...(packages.length > 0
       ? wrap(printable(packages.join(', ')), 100).map((line, index) => row(index === 0 ? 'packages' : '', line))
       : []),
-    ...columns(stack.joints.map((joint) => jointCells(joint))).map((line, index) =>
+    ...columns(shownJoints(stack.joints).map((joint) => jointCells(joint))).map((line, index) =>
       row(index === 0 ? 'joints' : '', line),
     ),
     row(
@@ -165,4 +165,8 @@ function versionControlInWords({ system, branch, uncommitted }: VersionControlFa
 
 function row(label: string, text: string): string {
   return `  ${pad(pc.dim(label), LABEL)} ${text}`;
+}
+
+function shownJoints(joints: readonly Joint[]): Joint[] {
+  return joints.filter(({ anywhere }) => !anywhere);
 }

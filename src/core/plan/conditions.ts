@@ -1,11 +1,11 @@
 import path from 'node:path';
 import semver from 'semver';
 import type { Condition } from '../definition/conditions.ts';
-import { JOINTS } from '../definition/joint-names.ts';
 import type { Reader } from '../ports.ts';
 import { presentVersion } from '../resolve/packages.ts';
 import type { StackFacts } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
+import { lacking } from './lacking-joints.ts';
 import type { CodeStyle } from '../text/code-style.ts';
 import { isLike } from '../uses/wildcard.ts';
 
@@ -46,9 +46,9 @@ function missing(wanted: Facts, at: Circumstances): string[] {
 
 /** Nothing where one of some alternatives holds; else what each lacks, as one objection. */
 function noneOf(alternatives: readonly Facts[] | undefined, at: Circumstances): string[] {
-  const lacking = alternatives?.map((one) => missing(one, at)) ?? [];
-  if (lacking.length === 0 || lacking.some((one) => one.length === 0)) return [];
-  return [lacking.map((one) => one.join(' and ')).join(', or ')];
+  if (!alternatives || alternatives.some((one) => missing(one, at).length === 0)) return [];
+  const words = alternatives.map((one) => Object.entries(one).map(([key, value]) => inWords(key, value)));
+  return [`it is only for ${words.map((one) => one.join(' and ')).join(', or ')}`];
 }
 
 /** What a fact names, one by one in its own form. */
@@ -86,9 +86,10 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
     ranges(packages, (name) => presentVersion(workspace, name), workspace.name),
   without: ({ without = [] }, at) => without.flatMap((pattern) => there(pattern, at)).map((file) => `${file} is here`),
   joints: ({ joints = [] }, { stack }) =>
-    joints
-      .filter((name) => !stack.joints.some((joint) => joint.name === name && joint.state !== 'blocked'))
-      .map((name) => `${stack.title} has no place for ${JOINTS[name]}`),
+    lacking(
+      stack,
+      joints.filter((name) => !stack.joints.some((joint) => joint.name === name && joint.state !== 'blocked')),
+    ),
   choices: ({ choices = {} }, at) =>
     Object.entries(choices)
       .filter(([key, value]) => at.choices[key] !== value)

@@ -1,7 +1,7 @@
 import type { Definition, Way } from '../definition/schema.ts';
-import { JOINTS } from '../definition/joint-names.ts';
 import type { Joint } from '../joints.ts';
 import { objectionsTo, type Circumstances } from './conditions.ts';
+import { lacking } from './lacking-joints.ts';
 import { settleWay } from './settle.ts';
 
 /** What is said of a way on a workspace by what is there, before any version is looked up. */
@@ -30,8 +30,12 @@ function judgeWay(way: Way, at: Circumstances): Judgement {
   const reasons = way.fits === undefined ? [] : objectionsTo(way.fits, at);
   const names = [...new Set(way.ties.map((tie) => tie.at))];
   const joints = names.map((name) => stack.joints.find((joint) => joint.name === name));
-  const missing = names.filter((_, index) => !joints[index]).map((name) => JOINTS[name]);
-  if (missing.length > 0) reasons.push(`${stack.title} has no place for ${missing.join(' and ')}`);
+  reasons.push(
+    ...lacking(
+      stack,
+      names.filter((_, index) => !joints[index]),
+    ),
+  );
   if (reasons.length > 0) return { way, verdict: 'unfit', reasons: [...new Set(reasons)] };
   const blocked = joints.filter((joint): joint is Joint => joint?.state === 'blocked');
   return blocked.length > 0 ? { way, verdict: 'blocked', joints: blocked } : { way, verdict: 'fits' };

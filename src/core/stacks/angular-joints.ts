@@ -30,6 +30,11 @@ export async function readAngular(ground: Ground): Promise<StackReading> {
       stylesJoint(ground, project),
       ...(await packageJoints(ground)),
     ],
+    absent: {
+      'app.boot': 'takes style sheets by its own file angular.json, and compiles them itself',
+      'bundler.plugins': 'has no list of plugins for its bundler',
+      'app.screen': 'shows its first component by its selector in the page',
+    },
     traits: {
       sources: ['ts'],
       runtime: 'browser',

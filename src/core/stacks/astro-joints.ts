@@ -32,6 +32,7 @@ export async function readAstro(ground: Ground): Promise<StackReading> {
       ...pageJoints(ground, source),
       ...(await packageJoints(ground)),
     ],
+    absent: { 'app.screen': 'makes its pages routes already, by their files' },
     traits: {
       sources: browserSources(ground),
       runtime: 'both',

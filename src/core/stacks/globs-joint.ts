@@ -20,6 +20,7 @@ export function globsJoint(ground: Ground): Joint {
     name: 'tool.globs',
     state: 'makeable',
     file: ground.inHost('.'),
+    anywhere: true,
     detail: "in the tool's own configuration",
     tie: (tie) => (tie.at === 'tool.globs' ? completed(ground, tie) : []),
   };

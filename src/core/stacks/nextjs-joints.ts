@@ -31,6 +31,10 @@ export async function readNextjs(ground: Ground): Promise<StackReading> {
       ...(around ? aroundJoints(ground, around) : []),
       ...(await packageJoints(ground)),
     ],
+    absent: {
+      'app.screen': 'makes its pages routes already, by their files',
+      'bundler.plugins': 'has no list of plugins for its bundler',
+    },
     traits: {
       sources: browserSources(ground),
       runtime: 'both',

@@ -40,6 +40,7 @@ export async function readNuxt(ground: Ground): Promise<StackReading> {
       pluginFileJoint(ground, source),
       ...(await packageJoints(ground)),
     ],
+    absent: { 'app.screen': 'makes its pages routes already, by their files' },
     traits: {
       sources: [...new Set([...browserSources(ground), 'ts' as const, 'vue' as const])],
       runtime: 'both',

@@ -1,5 +1,6 @@
 import path from 'node:path';
 import { readText } from '../doors/text.ts';
+import type { JointName } from '../definition/joint-names.ts';
 import type { Joint } from '../joints.ts';
 import type { Reader } from '../ports.ts';
 import type { Traits } from './traits.ts';
@@ -77,6 +78,8 @@ export class Ground {
 /** What a stack reads off a workspace. */
 export interface StackReading {
   joints: Joint[];
+  /** Why some joints are not there, in words that go behind the stack's name. */
+  absent?: Partial<Record<JointName, string>>;
   traits: Traits;
 }
 

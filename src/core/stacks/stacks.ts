@@ -8,7 +8,7 @@ import { nuxt } from './nuxt.ts';
 import { angular } from './angular.ts';
 import { astro } from './astro.ts';
 import { webpack } from './webpack.ts';
-import { Ground, type Stack } from './stack.ts';
+import { Ground, type Stack, type StackReading } from './stack.ts';
 import { sveltekit } from './sveltekit.ts';
 import type { Traits } from './traits.ts';
 import { vite } from './vite.ts';
@@ -21,6 +21,7 @@ export interface StackFacts {
   title: string;
   build: Stack['build'];
   joints: Joint[];
+  absent?: StackReading['absent'];
   traits: Traits;
 }
 

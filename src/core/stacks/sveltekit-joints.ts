@@ -30,6 +30,7 @@ export async function readSveltekit(ground: Ground): Promise<StackReading> {
       bootJoint(ground, layout, 'the root layout', seed),
       ...(await packageJoints(ground)),
     ],
+    absent: { 'app.screen': 'makes its pages routes already, by their files' },
     traits: {
       sources: browserSources(ground),
       runtime: 'both',

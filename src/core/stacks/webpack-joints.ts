@@ -39,6 +39,7 @@ export async function readWebpack(ground: Ground): Promise<StackReading> {
       ...app.joints,
       ...(await packageJoints(ground)),
     ],
+    absent: { 'bundler.plugins': 'has plugins of another kind' },
     traits: {
       sources: browserSources(ground),
       runtime: 'browser',
