@@ -17,6 +17,10 @@ const facts = {
   packages: z.optional(z.record(z.string(), z.string())),
   /** Files of the workspace (`*` stands for any characters but `/`) of which none is there. */
   without: z.optional(z.array(z.string())),
+  /** Names (`default`, `*`) that its own scripts import from a package already, without what Ligament put in: one of each list. */
+  imports: z.optional(z.record(z.string(), z.array(z.string()).check(z.minLength(1)))),
+  /** Keys that the bundler's configuration has at its top. */
+  configured: z.optional(z.array(z.string())),
   /** Joints that the stack has a place for. */
   joints: z.optional(z.array(z.enum(Object.keys(JOINTS) as JointName[]))),
   /** Choices with the value that they must have. */

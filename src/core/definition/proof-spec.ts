@@ -25,8 +25,8 @@ const page = z.strictObject({
   ties: z.optional(z.array(tie)),
   /** The path that is visited in the built app. */
   visit: z.string(),
-  /** What must stand in the page then: a text, or with `selector` an element. */
-  shows: z.string(),
+  /** What must stand in the page then; anything where nothing is said. */
+  shows: z.optional(z.string()),
 });
 
 const lint = z.strictObject({

@@ -7,6 +7,7 @@ import type { StackFacts } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 import { lacking } from './lacking-joints.ts';
 import type { CodeStyle } from '../text/code-style.ts';
+import { ownImports } from '../uses/own-imports.ts';
 import { isLike } from '../uses/wildcard.ts';
 
 /** All that a condition can ask for. */
@@ -85,6 +86,14 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
   packages: ({ packages = {} }, { workspace }) =>
     ranges(packages, (name) => presentVersion(workspace, name), workspace.name),
   without: ({ without = [] }, at) => without.flatMap((pattern) => there(pattern, at)).map((file) => `${file} is here`),
+  imports: ({ imports = {} }, at) =>
+    Object.entries(imports)
+      .filter(([name, wanted]) => !importsOneOf(name, wanted, at))
+      .map(([name, wanted]) => `nothing here imports ${wanted.join(' or ')} from ${name} yet`),
+  configured: ({ configured = [] }, { stack }) =>
+    configured
+      .filter((key) => !stack.traits.config?.keys.includes(key))
+      .map((key) => `the bundler's configuration does not say "${key}"`),
   joints: ({ joints = [] }, { stack }) =>
     lacking(
       stack,
@@ -95,6 +104,11 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
       .filter(([key, value]) => at.choices[key] !== value)
       .map(([key, value]) => `${key} is not ${value}`),
 };
+
+function importsOneOf(name: string, wanted: readonly string[], { reader, root, workspace }: Circumstances): boolean {
+  const found = ownImports(reader, path.join(root, workspace.folder), name);
+  return wanted.some((one) => found.has(one));
+}
 
 function ranges(
   wanted: Readonly<Record<string, string>>,
@@ -129,6 +143,10 @@ function inWords(key: string, value: unknown): string {
     const named = Object.entries(value as Record<string, string>);
     return `what has ${named.map(([name, range]) => (range === '*' ? name : `${name} ${range}`)).join(' and ')}`;
   }
+  if (key === 'imports')
+    return `what imports ${Object.entries(value as Record<string, string[]>)
+      .map(([name, names]) => `${names.join(' or ')} from ${name}`)
+      .join(' and ')} already`;
   if (key === 'joints') return 'what has such a place';
   return typeof value === 'string' ? value : key;
 }

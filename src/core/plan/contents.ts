@@ -1,11 +1,11 @@
 import path from 'node:path';
 import type { Reader } from '../ports.ts';
 import type { Traits } from '../stacks/traits.ts';
+import { ownFiles } from '../survey/own-files.ts';
 import { isVendored } from '../survey/vendored.ts';
 import type { Circumstances } from './conditions.ts';
 
 const NOT_SOURCES = /^(\..*|node_modules|public|static|coverage)$/;
-const MOST_FOLDERS = 200;
 
 /** Patterns for every file of the app that may use what a tool looks for in sources, as the code of a list. */
 export function contentsOf({ stack, reader, root, workspace }: Circumstances): string {
@@ -40,14 +40,6 @@ function markupEndings(sources: Traits['sources']): string[] {
 
 /** Whether a file with one of some endings is somewhere below a folder. */
 function hasEnding(reader: Reader, folder: string, endings: readonly string[]): boolean {
-  const queue = [folder];
-  for (let visited = 0; visited < MOST_FOLDERS; visited += 1) {
-    const next = queue.shift();
-    if (next === undefined) return false;
-    for (const { name, kind } of reader.list(next)) {
-      if (kind === 'file' && endings.some((ending) => name.endsWith(`.${ending}`))) return true;
-      if (kind === 'folder' && !NOT_SOURCES.test(name)) queue.push(path.join(next, name));
-    }
-  }
+  for (const file of ownFiles(reader, folder)) if (endings.some((ending) => file.endsWith(`.${ending}`))) return true;
   return false;
 }

@@ -21,6 +21,7 @@ import { installStep } from './install-step.ts';
 import { manifestEdits, packageWarnings } from './manifest-edits.ts';
 import { alreadyThere, planFiles } from './plan-files.ts';
 import { ownerOf } from './replay.ts';
+import { findShadowing } from './shadowing.ts';
 import { usePatternsOf } from './use-patterns.ts';
 import { refuseTracked, secretsNeeded, type SecretNeed } from './secrets.ts';
 import { checkPath } from './paths.ts';
@@ -168,6 +169,17 @@ async function decide(context: Context, request: AttachRequest, wishes: Wishes):
     ...manifestEdits(context, taken.packages, wishes.movePackages),
     ...wayEdits(taken.way, { folder, stack, style: bareStyle(context, facts), values }),
   ];
+  const shadowing = findShadowing(context.bare, context.host.root, edits);
+  const owner = ownerOf({ integration: definition.integration, workspace: folder });
+  if (shadowing)
+    throw await refuseWithHandwork(context, {
+      definition,
+      ...taken,
+      facts,
+      stack,
+      choices,
+      place: { owner, ...shadowing },
+    });
   return { request, facts, stack, choices, ...taken, edits };
 }
 

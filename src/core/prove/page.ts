@@ -44,7 +44,7 @@ export const page: BuildProof = {
 };
 
 async function look(bench: Bench, spec: Page, show: (at: string) => Promise<ShownPage>): Promise<ProofResult> {
-  const wanted = fillText(spec.shows, bench.values);
+  const wanted = fillText(spec.shows ?? '', bench.values);
   const visited = fillText(spec.visit, bench.values);
   const pages = visited === '/' ? ['/'] : ['/', visited];
   for (const at of pages) {

@@ -4,12 +4,10 @@ import type { GlobsTie } from '../definition/ties.ts';
 import { readTextList } from '../formats/script/read.ts';
 import type { ConfigAddress } from '../formats/script/values.ts';
 import type { Edit, Joint } from '../joints.ts';
+import { ownFiles } from '../survey/own-files.ts';
 import { isVendored } from '../survey/vendored.ts';
 import { isLike } from '../uses/wildcard.ts';
 import type { Ground } from './stack.ts';
-
-const MOST_FILES = 5000;
-const PASSED_OVER = /^(\..*|node_modules|dist|build|out|coverage)$/;
 
 /**
  * The joint "the globs of a tool's own configuration". A list that is there is completed: with those of the wanted globs
@@ -52,21 +50,10 @@ function lacking(ground: Ground, globs: readonly string[], wanted: readonly stri
   const kept = globs.filter((glob) => !glob.startsWith('!'));
   const left = globs.filter((glob) => glob.startsWith('!')).map((glob) => matcher(glob.slice(1)));
   const have = kept.map(matcher);
-  const open = sources(ground).filter((file) => ![...have, ...left].some((reaches) => reaches(file)));
-  return wanted.filter((glob) => open.some(matcher(glob)));
-}
-
-/** The workspace's own files, relative to it. */
-function sources(ground: Ground): string[] {
-  const found: string[] = [];
-  const folders = ['.'];
-  while (folders.length > 0 && found.length < MOST_FILES) {
-    const folder = folders.shift() ?? '.';
-    for (const { name, kind } of ground.reader.list(path.join(ground.root, ground.inHost(folder)))) {
-      const file = path.posix.join(folder, name);
-      if (kind === 'file' && !isVendored(file)) found.push(file);
-      else if (kind === 'folder' && !PASSED_OVER.test(name)) folders.push(file);
-    }
-  }
-  return found;
+  const own = [...ownFiles(ground.reader, path.join(ground.root, ground.workspace.folder))];
+  const open = own.filter((file) => !isVendored(file) && ![...have, ...left].some((reaches) => reaches(file)));
+  return wanted.filter((glob) => {
+    const reaches = matcher(glob);
+    return open.some((file) => reaches(file));
+  });
 }

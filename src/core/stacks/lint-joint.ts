@@ -34,10 +34,12 @@ export async function lintJoint(ground: Ground): Promise<Joint> {
   const text = present === undefined ? undefined : (ground.text(present) ?? '');
   const shape = text === undefined ? undefined : await shapeOf(ground, file, text);
   const seed = present === undefined ? newConfig(ground) : undefined;
+  const own = text === undefined ? [] : await namesOf(file, text);
   const nests = shape === undefined || ('nests' in shape && shape.nests);
   const tie: Joint['tie'] = (wanted) => {
     if (wanted.at !== 'lint.configs') return [];
     const { item, imports, place, many } = wanted;
+    if (imports?.some(({ from }) => isUsed(own, text ?? '', item, from))) return [];
     const code = many && !nests ? `...${item}` : item;
     const operation = { op: 'item' as const, address: ADDRESS, code, imports, place };
     return [{ file, format: 'script', operation, ...(seed === undefined ? {} : { seed }) }];
@@ -51,6 +53,24 @@ export async function lintJoint(ground: Ground): Promise<Joint> {
     detail: present === undefined ? 'a new configuration file' : 'a list of configurations',
     tie,
   };
+}
+
+/** Names by the packages that they come from. */
+async function namesOf(file: string, text: string): Promise<{ local: string; from: string }[]> {
+  const { importsOf } = await import('../formats/script/imported-names.ts');
+  return importsOf(text, file).map(({ local, from }) => ({ local, from: packageOf(from) }));
+}
+
+/** Whether the host takes configurations of the item's package already, at whatever place of its list and whichever of them. */
+function isUsed(own: readonly { local: string; from: string }[], text: string, item: string, from: string): boolean {
+  const isConfig = /^[\w$]+(\.configs\b.*)?$/.test(item);
+  const names = own.filter((one) => one.from === packageOf(from)).map(({ local }) => local);
+  const suffix = item.includes('.') ? '\\.configs\\b' : '\\b';
+  return isConfig && names.some((local) => new RegExp(`\\b${local.replaceAll('$', '\\$')}${suffix}`).test(text));
+}
+
+function packageOf(from: string): string {
+  return from.split('/', from.startsWith('@') ? 2 : 1).join('/');
 }
 
 /** Only a file that is there needs the parser. */

@@ -35,8 +35,8 @@ export interface Traits {
   packagesInside?: boolean | undefined;
   /** Modules run on the server unless they say otherwise (React Server Components, "use client"). */
   serverComponents?: boolean | undefined;
-  /** The module of the bundler's configuration, from the workspace (`./vite.config`), and whether it exports a function. */
-  config?: { module: string; isFunction: boolean } | undefined;
+  /** The module of the bundler's configuration, from the workspace (`./vite.config`), whether it exports a function, and the keys at its top. */
+  config?: { module: string; isFunction: boolean; keys: string[] } | undefined;
 }
 
 /** What is so of a workspace that nothing is known of. */

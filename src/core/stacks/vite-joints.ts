@@ -15,6 +15,20 @@ import { pageBootJoint, pageSheetJoint, readPage, type PageSetup } from './web-p
 // In the order in which Vite looks for them.
 const CONFIG_FILES = ['js', 'mjs', 'ts', 'cjs', 'mts', 'cts'].map((ending) => `vite.config.${ending}`);
 
+const CONFIG_KEYS = [
+  'plugins',
+  'server',
+  'build',
+  'resolve',
+  'base',
+  'css',
+  'optimizeDeps',
+  'preview',
+  'publicDir',
+  'define',
+  'test',
+];
+
 /** The joints of a browser app built with Vite. Apart from the stack itself, since only they need the script parser. */
 export async function readVite(ground: Ground): Promise<StackReading> {
   const config = findConfig(ground);
@@ -63,7 +77,9 @@ export function viteVersion(ground: Ground, atLeast?: string): Traits['bundler']
 export function configModule(ground: Ground, { file, text }: ConfigFile): Traits['config'] {
   if (text === undefined) return undefined;
   const module = `./${path.posix.relative(ground.workspace.folder, file).replace(/\.[cm]?[jt]s$/, '')}`;
-  return { module, isFunction: exportsFunction(text, at(''), { file, style: ground.workspace.style }) };
+  const around = { file, style: ground.workspace.style };
+  const keys = CONFIG_KEYS.filter((key) => ['object', 'path'].includes(readConfig(text, at(`/${key}`), around).kind));
+  return { module, isFunction: exportsFunction(text, at(''), around), keys };
 }
 
 function outputFolder(ground: Ground, config: ConfigFile): string {
@@ -89,19 +105,7 @@ export function at(pointer: string): ConfigAddress {
     pointer,
     helpers: ['defineConfig'],
     merges: ['mergeConfig'],
-    keys: [
-      'plugins',
-      'server',
-      'build',
-      'resolve',
-      'base',
-      'css',
-      'optimizeDeps',
-      'preview',
-      'publicDir',
-      'define',
-      'test',
-    ],
+    keys: CONFIG_KEYS,
   };
 }
 

@@ -70,6 +70,136 @@ describe('what a host has by hand already', () => {
   });
 });
 
+const TEMPLATE = `import js from '@eslint/js'
+import globals from 'globals'
+import tseslint from 'typescript-eslint'
+import { defineConfig, globalIgnores } from 'eslint/config'
+
+export default defineConfig([
+  globalIgnores(['dist']),
+  {
+    files: ['**/*.{ts,tsx}'],
+    extends: [js.configs.recommended, tseslint.configs.recommended],
+    languageOptions: { globals: globals.browser },
+  },
+])
+`;
+
+describe('what a host has set up in another way', () => {
+  it('a router, plugins and translations of its own stay: nothing is registered twice, only the package is seen to', async () => {
+    const own = {
+      'src/router/index.ts': `import { createRouter, createWebHistory } from 'vue-router'
+import Home from '../App.vue'
+
+export default createRouter({ history: createWebHistory(), routes: [{ path: '/', component: Home }] })
+`,
+      'src/i18n/index.ts': "import { createI18n } from 'vue-i18n'\n\nexport const texts = createI18n({})\n",
+      'src/main.ts': `import { createApp } from 'vue'
+import { createPinia } from 'pinia'
+import Shell from './Shell.vue'
+import router from './router'
+import { texts } from './i18n'
+
+const store = createPinia()
+createApp(Shell).use(store).use(router).use(texts).mount('#app')
+`,
+    };
+    const host = new MemoryStackHost('vite-vue-ts', own);
+    const before = host.tree();
+    await host.attachAll(['vue-router', 'pinia', 'vue-i18n']);
+    const after = host.tree();
+    for (const file of Object.keys(own)) expect(after.get(file), file).toBe(before.get(file));
+    expect(after.has('src/router.ts')).toBe(false);
+    expect(after.get('package.json')).toContain('"vue-router"');
+    await host.detach('vue-router', 'pinia', 'vue-i18n');
+    expect(host.tree()).toEqual(before);
+  });
+
+  it('providers and routes of React stay, under either name of the package', async () => {
+    for (const [name, text] of [
+      ['react-router-dom', "import { BrowserRouter } from 'react-router-dom'\n"],
+      ['react-router', "import { createBrowserRouter as make } from 'react-router'\n"],
+    ] as const) {
+      const host = new MemoryStackHost('vite-react-ts', {
+        'src/Pages.tsx': `${text}import { ThemeProvider } from '@mui/material/styles'\n\nexport const all = []\n`,
+      });
+      const before = host.tree().get('src/main.tsx');
+      await host.attachAll(['react-router', '@mui/material']);
+      const after = host.tree();
+      expect(after.get('src/main.tsx')).toBe(before);
+      expect(after.has('src/AppTheme.tsx')).toBe(false);
+      expect(after.get('package.json')).toContain(`"${name}"`);
+    }
+  });
+
+  it('a folder that a new module would hide is a refusal', async () => {
+    const host = new MemoryStackHost('vite-vue-ts', { 'src/router/index.ts': 'export const routes = []\n' });
+    await expect(host.attach('vue-router')).rejects.toMatchObject({
+      status: 3,
+      parts: { where: { file: 'src/router.ts' } },
+    });
+  });
+
+  it('configurations of a linter that stand deeper in the list are not put in twice', async () => {
+    const host = new MemoryStackHost('vite-react-ts', { 'eslint.config.js': TEMPLATE });
+    await host.attach('eslint');
+    const text = host.tree().get('eslint.config.js') ?? '';
+    expect(text.match(/js\.configs\.recommended/g)).toHaveLength(1);
+    expect(text.match(/tseslint\.configs\.recommended/g)).toHaveLength(1);
+    expect(text).toContain('reactHooks.configs.flat.recommended');
+  });
+
+  it('tests that are there stay alone, and what the bundler says of them is not said over', async () => {
+    const host = new MemoryStackHost('vite-vue-ts', {
+      'vite.config.ts': `import vue from '@vitejs/plugin-vue'
+import { defineConfig } from 'vite'
+
+export default defineConfig({ plugins: [vue()], test: { environment: 'jsdom' } })
+`,
+      'src/plots.test.ts': "import { expect, it } from 'vitest'\n\nit('adds', () => expect(1 + 1).toBe(2))\n",
+    });
+    await host.attach('vitest');
+    const after = host.tree();
+    expect(after.has('vitest.config.ts')).toBe(false);
+    expect(after.has('src/first.test.ts')).toBe(false);
+    expect(after.get('package.json')).toContain('"test": "vitest run"');
+  });
+
+  it.each([
+    [
+      "content: ['./index.html', './src/**/*.ts'],",
+      "content: ['./index.html', './src/**/*.ts', './src/**/*.{html,js,ts,vue}'],",
+    ],
+    ["content: { files: ['./*.html'] },", "content: { files: ['./*.html', './src/**/*.{html,js,ts,vue}'] },"],
+    ["content: ['./index.html', './src/**/*.{vue,ts}'],", "content: ['./index.html', './src/**/*.{vue,ts}'],"],
+    ["content: ['./**/*.{html,vue,ts}', ...others],", "content: ['./**/*.{html,vue,ts}', ...others],"],
+  ])('globs that miss sources are completed, others stay: %s', async (written, wanted) => {
+    const config = (content: string): string => `export default {\n  ${content}\n  theme: { extend: {} },\n};\n`;
+    const manifest = new MemoryStackHost('vite-vue-ts').tree().get('package.json') ?? '';
+    const host = new MemoryStackHost('vite-vue-ts', {
+      'package.json': manifest.replace('"devDependencies": {', '"devDependencies": {\n    "tailwindcss": "^3.4.0",'),
+      'tailwind.config.js': config(written),
+    });
+    const before = host.tree();
+    await host.attach('tailwindcss');
+    expect(host.tree().get('tailwind.config.js')).toBe(config(wanted));
+    await host.detach('tailwindcss');
+    expect(host.tree()).toEqual(before);
+  });
+});
+
+describe('what is not the host’s own', () => {
+  it('is passed over by linters and formatters: folders of vendors, files that were made small', async () => {
+    const host = new MemoryStackHost('node-lib-js', { 'assets/plots.min.js': 'var a=1\n' });
+    await host.attachAll(['eslint', 'prettier']);
+    const after = host.tree();
+    expect(after.get('eslint.config.mjs')).toContain("'**/vendor/'");
+    expect(after.get('eslint.config.mjs')).toContain("'**/*.min.js'");
+    expect(after.get('eslint.config.mjs')).toContain("sourceType: 'commonjs'");
+    expect(after.get('.prettierignore')).toMatch(/^vendor$/m);
+  });
+});
+
 describe('a router', () => {
   it('shows what the app showed as its first route, with providers and plugins left around it', async () => {
     const react = new MemoryStackHost('vite-react-ts');

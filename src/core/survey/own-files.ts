@@ -1,0 +1,27 @@
+import path from 'node:path';
+import type { Reader } from '../ports.ts';
+
+const PASSED_OVER = /^(\..*|node_modules|dist|build|out|coverage)$/;
+const MOST_FOLDERS = 2000;
+
+/**
+ * The files below a folder (absolute), relative to it, without what is hidden, installed or built and without workspaces of
+ * their own; the upper ones first. A host that has more folders than anybody looks through is read in part.
+ */
+export function* ownFiles(reader: Reader, top: string): Generator<string> {
+  const queue = ['.'];
+  for (let visited = 0; visited < MOST_FOLDERS; visited += 1) {
+    const folder = queue.shift();
+    if (folder === undefined) return;
+    for (const { name, kind } of reader.list(path.join(top, folder))) {
+      const file = path.posix.join(folder, name);
+      if (kind === 'file') yield file;
+      else if (kind === 'folder' && !PASSED_OVER.test(name) && !isWorkspace(reader, path.join(top, file)))
+        queue.push(file);
+    }
+  }
+}
+
+function isWorkspace(reader: Reader, folder: string): boolean {
+  return reader.kind(path.join(folder, 'package.json')) !== undefined;
+}

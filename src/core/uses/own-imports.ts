@@ -1,0 +1,49 @@
+import path from 'node:path';
+import { readText } from '../doors/text.ts';
+import { importsOf } from '../formats/script/imported-names.ts';
+import type { Reader } from '../ports.ts';
+import { scriptOf } from '../survey/conventions.ts';
+import { ownFiles } from '../survey/own-files.ts';
+import { isVendored } from '../survey/vendored.ts';
+
+const SOURCE = /\.([cm]?[jt]sx?|vue|svelte|astro)$/;
+const MOST_BYTES = 300_000;
+
+/** By reader and folder: the texts of scripts, so that several questions read them once. */
+const READ = new WeakMap<Reader, Map<string, Map<string, string>>>();
+
+/** The names that the scripts below a folder (absolute) import from a package; `default` and `*` among them. */
+export function ownImports(reader: Reader, top: string, name: string): Set<string> {
+  const found = new Set<string>();
+  for (const [file, text] of scripts(reader, top)) {
+    // Only what may import it needs a parser.
+    if (!text.includes(name)) continue;
+    const isComponent = /\.(vue|svelte|astro)$/.test(file);
+    for (const one of importsOf(scriptOf(text, file), isComponent ? `${file}.ts` : file))
+      if (one.from === name || one.from.startsWith(`${name}/`)) found.add(one.name);
+    for (const one of required(text, name)) found.add(one);
+  }
+  return found;
+}
+
+/** The names that a CommonJS script takes from a package. */
+function required(text: string, name: string): string[] {
+  const calls = text.matchAll(/(?:\{([^{}]*)\}|[\w$]+)\s*=\s*require\(\s*['"]([^'"]+)['"]\s*\)/g);
+  return [...calls]
+    .filter(([, , from = '']) => from === name || from.startsWith(`${name}/`))
+    .flatMap(([, names]) => names?.split(',').map((part) => part.split(':')[0]?.trim() ?? '') ?? ['default']);
+}
+
+function scripts(reader: Reader, top: string): Map<string, string> {
+  const known = READ.get(reader) ?? new Map<string, Map<string, string>>();
+  READ.set(reader, known);
+  const all = known.get(top) ?? new Map<string, string>();
+  if (known.has(top)) return all;
+  known.set(top, all);
+  for (const file of ownFiles(reader, top)) {
+    if (!SOURCE.test(file) || isVendored(file)) continue;
+    const text = readText(reader, path.join(top, file));
+    if (text !== undefined && text.length < MOST_BYTES) all.set(file, text);
+  }
+  return all;
+}
