@@ -5,6 +5,9 @@ import { HOSTS, lockedPackages, SHELF } from './work.ts';
 
 const LOCK = ['install', '--package-lock-only', '--ignore-scripts', '--legacy-peer-deps', '--no-audit', '--no-fund'];
 
+// What npm itself puts beside the packages of a framework: an optional peer in a range of its own.
+const BESIDE = ['meow@13.2.0'];
+
 /** The packages that lie ready now by a name of their own, by `name@version`. */
 export function shelvedSoFar(): string[] {
   const manifest = JSON.parse(fs.readFileSync(path.join(SHELF, 'package.json'), 'utf8')) as {
@@ -17,7 +20,7 @@ export function shelvedSoFar(): string[] {
 export function writeShelf(packages: readonly string[]): void {
   const hosts = fs.readdirSync(HOSTS).flatMap((id) => lockedPackages(path.join(HOSTS, id, 'package-lock.json')));
   const known = new Set(hosts);
-  const open = [...new Set(packages)].filter((one) => !known.has(one)).sort();
+  const open = [...new Set([...packages, ...BESIDE])].filter((one) => !known.has(one)).sort();
   // Each version by a name of its own.
   const dependencies = Object.fromEntries(
     open.map((one) => {

@@ -1,5 +1,6 @@
 import type { Context } from '../../core/context.ts';
 import type { Ledger } from '../../core/ledger/ledger.ts';
+import { catalogIds, loadDefinition } from '../../core/definition/catalog.ts';
 import { joinFiles } from '../../core/plan/change-set.ts';
 import { planDetach } from '../../core/plan/plan-detach.ts';
 import { lockfileBefore } from '../../core/plan/plan-undo.ts';
@@ -36,9 +37,12 @@ export async function run(options: DetachOptions, output: Output): Promise<numbe
 async function chooseLedgers(context: Context, options: DetachOptions): Promise<Ledger[]> {
   const { integrations, workspace } = options;
   const chosen = await targets(context, options);
+  const rooted = await belongingToRoot(context);
   return [...new Set(integrations)].flatMap((id) => {
     const everywhere = context.ledgers.filter((ledger) => ledger.integration === id);
-    const here = everywhere.filter((ledger) => chosen.some(({ folder }) => folder === ledger.workspace));
+    // What serves the whole host is at its root, whichever workspace is named.
+    const folders = rooted.has(id) ? ['.'] : chosen.map(({ folder }) => folder);
+    const here = everywhere.filter((ledger) => folders.includes(ledger.workspace));
     // Attached in one place only: there is nothing to ask.
     const found = here.length > 0 ? here : workspace.length === 0 && everywhere.length === 1 ? everywhere : [];
     if (found.length === 0)
@@ -50,6 +54,14 @@ async function chooseLedgers(context: Context, options: DetachOptions): Promise<
       );
     return found;
   });
+}
+
+/** The integrations that are attached and belong to the root, by their definitions. */
+async function belongingToRoot({ doors, catalog, ledgers }: Context): Promise<Set<string>> {
+  const known = new Set(catalogIds(doors.files, catalog));
+  const ids = [...new Set(ledgers.map(({ integration }) => integration))].filter((id) => known.has(id));
+  const definitions = await Promise.all(ids.map((id) => loadDefinition(doors.files, catalog, id)));
+  return new Set(definitions.filter(({ belongs }) => belongs === 'root').map(({ integration }) => integration));
 }
 
 function notAttached(

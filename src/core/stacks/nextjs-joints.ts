@@ -5,7 +5,7 @@ import { bootJoint, importEdit } from './boot-joint.ts';
 import { browserSources } from './browser-sources.ts';
 import { localImport } from './local-import.ts';
 import { packageJoints } from './package-joints.ts';
-import { postcssJoint } from './postcss-joint.ts';
+import { dataPostcssJoint, postcssJoint } from './postcss-joint.ts';
 import { sheetJoint } from './sheet-joint.ts';
 import type { Ground, StackReading } from './stack.ts';
 import { compilerPaths } from './vite-joints.ts';
@@ -26,11 +26,7 @@ export async function readNextjs(ground: Ground): Promise<StackReading> {
   const around = findAround(ground);
   const inSrc = ['src/app', 'src/pages'].some((folder) => ground.names(ground.inHost(folder)).length > 0);
   return {
-    joints: [
-      postcssJoint(ground, ground.workspace.folder),
-      ...(around ? aroundJoints(ground, around) : []),
-      ...(await packageJoints(ground)),
-    ],
+    joints: [postcss(ground), ...(around ? aroundJoints(ground, around) : []), ...(await packageJoints(ground))],
     absent: {
       'app.screen': 'makes its pages routes already, by their files',
       'bundler.plugins': 'has no list of plugins for its bundler',
@@ -46,6 +42,15 @@ export async function readNextjs(ground: Ground): Promise<StackReading> {
       serve: { program: 'next', args: ['start', '--port', '{{port}}', '--hostname', '127.0.0.1'] },
     },
   };
+}
+
+/** Before its fourteenth line it looks for a configuration in a script only under the names of CommonJS. */
+function postcss(ground: Ground): Joint {
+  const joint = postcssJoint(ground, ground.workspace.folder);
+  const major = Number(ground.versionOf('next')?.split('.')[0] ?? 14);
+  return joint.state === 'makeable' && major < 14
+    ? dataPostcssJoint(ground, ['postcss.config.json', '.postcssrc.json'])
+    : joint;
 }
 
 function findAround(ground: Ground): Around | undefined {
