@@ -1,10 +1,12 @@
 import path from 'node:path';
 import postcss from 'postcss';
+import { noteChild } from '../apply/journal.ts';
 import { readText } from '../doors/text.ts';
 import { fill, firstFilled } from '../definition/fill.ts';
 import type { ProofOf } from '../definition/proof-spec.ts';
 import type { Bench } from './bench.ts';
 import type { BuildProof } from './build-proof.ts';
+import { pathBelow, serve } from './serve.ts';
 import { missingEdits } from './missing-edits.ts';
 
 type Spec = ProofOf<'built-css'>;
@@ -29,6 +31,8 @@ export const builtCss: BuildProof = {
     const found = sheets.find((sheet) => hasRule(readText(files, sheet) ?? '', className, declares));
     const shown = (sheet: string): string => path.relative(root, sheet).split(path.sep).join('/');
     if (found) return bench.result(true, `${ran.shown} put the rule of ${named(className)} into ${shown(found)}`);
+    if ((await servedStyles(bench)).some((css) => hasRule(css, className, declares)))
+      return bench.result(true, `${ran.shown} put the rule of ${named(className)} into the page itself`);
     const where =
       sheets.length > 0
         ? `the built CSS (${sheets.map(shown).join(', ')}) has no rule for ${named(className)}`
@@ -36,6 +40,25 @@ export const builtCss: BuildProof = {
     return bench.result(false, ran.shown, [where, ...(await missingEdits(context, task))]);
   },
 };
+
+/** What stands in the style elements of the first page: small sheets are put into it by some frameworks. */
+async function servedStyles(bench: Bench): Promise<string[]> {
+  const { serve: how } = bench.stack.traits;
+  if (!how) return [];
+  const { doors, host } = bench.context;
+  try {
+    const server = await serve(bench, how, (pid) => noteChild(doors.files, host.root, pid));
+    try {
+      const answer = await fetch(server.url + pathBelow(bench.stack.traits.base, '/'));
+      return [...(await answer.text()).matchAll(/<style\b[^>]*>([\s\S]*?)<\/style>/gi)].map(([, css = '']) => css);
+    } finally {
+      await server.close();
+    }
+  } catch {
+    // What does not start has no page to show it.
+    return [];
+  }
+}
 
 function classOf(bench: Bench, spec: Spec): string {
   return firstFilled(spec.class, bench.values) ?? '';
@@ -67,7 +90,12 @@ async function addProbe(bench: Bench, spec: Spec, className: string): Promise<vo
 /** Whether a sheet has a rule for exactly this class (or an at-rule of that name) that declares all that is asked for. */
 export function hasRule(css: string, className: string, declares: readonly (readonly [string, string])[]): boolean {
   let found = false;
-  const root = postcss.parse(css);
+  let root: postcss.Root;
+  try {
+    root = postcss.parse(css);
+  } catch {
+    return false;
+  }
   if (className.startsWith('@')) {
     root.walkAtRules(className.slice(1), (rule) => {
       const declared = new Map(

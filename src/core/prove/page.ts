@@ -6,7 +6,7 @@ import type { BuildProof } from './build-proof.ts';
 import { findBrowser, showPage, wordsOf, type ShownPage } from './browser.ts';
 import { missingEdits } from './missing-edits.ts';
 import type { ProofResult } from './proof.ts';
-import { serve, type Server } from './serve.ts';
+import { pathBelow, serve, type Server } from './serve.ts';
 
 type Page = ProofOf<'page'>;
 
@@ -33,7 +33,7 @@ export const page: BuildProof = {
     }
     try {
       const show = (at: string): Promise<ShownPage> => {
-        const url = server.url + joined(bench.stack.traits.base, at);
+        const url = server.url + pathBelow(bench.stack.traits.base, at);
         return showPage(doors, browser, url, { cwd: bench.root, signal, onStart });
       };
       return await look(bench, bench.task.spec as Page, show);
@@ -57,10 +57,4 @@ async function look(bench: Bench, spec: Page, show: (at: string) => Promise<Show
     return bench.result(false, at, [...why, ...(await missingEdits(bench.context, bench.task))], words.slice(0, 300));
   }
   return bench.result(true, `the built app shows in a browser what it should at ${pages.join(' and ')}`);
-}
-
-/** A path below the base under which the app lies. */
-function joined(base: string | undefined, at: string): string {
-  const lead = base?.startsWith('/') ? base.replace(/\/$/, '') : '';
-  return lead + at;
 }

@@ -33,6 +33,12 @@ export async function serve(bench: Bench, how: Serve, onStart: (pid: number) => 
   return 'folder' in how ? serveFolder(bench.path(how.folder)) : serveProgram(bench, how, onStart);
 }
 
+/** A path below the base under which the app lies. */
+export function pathBelow(base: string | undefined, at: string): string {
+  const lead = base?.startsWith('/') ? base.replace(/\/$/, '') : '';
+  return lead + at;
+}
+
 function serveFolder(folder: string): Promise<Server> {
   const server = http.createServer((request, response) => {
     const { pathname } = new URL(request.url ?? '/', 'http://127.0.0.1');
