@@ -22,6 +22,9 @@ export const FACT_NAMES = [
   'style.tabs',
   'style.indentStyle',
   'style.trailingCommas',
+  'style.arrowBrackets',
+  'style.spacedBraces',
+  'style.singleQuotedAttributes',
   'style.endOfLine',
   'style.lineWidth',
 ] as const;

@@ -1,6 +1,7 @@
 import path from 'node:path';
 import type { FACT_NAMES } from '../definition/fact-names.ts';
 import { vendoredIn } from '../survey/vendored.ts';
+import { DEFAULT_HABITS } from '../text/habits.ts';
 import type { Circumstances } from './conditions.ts';
 import { contentsOf } from './contents.ts';
 
@@ -10,6 +11,7 @@ export type FactValues = Record<(typeof FACT_NAMES)[number], string>;
 export function factValues(at: Circumstances): FactValues {
   const { workspace, stack, style } = at;
   const { language } = workspace;
+  const { habits = DEFAULT_HABITS } = style;
   const { folder, screen, base, serverComponents } = stack.traits;
   const { folders, files } = notOwn(at);
   const tabs = style.indent.startsWith('\t');
@@ -37,7 +39,10 @@ export function factValues(at: Circumstances): FactValues {
     'style.indentWidth': String(tabs ? 4 : style.indent.length),
     'style.tabs': String(tabs),
     'style.indentStyle': tabs ? 'tab' : 'space',
-    'style.trailingCommas': style.trailingCommas ? 'all' : 'none',
+    'style.trailingCommas': !style.trailingCommas ? 'none' : habits.argumentCommas ? 'all' : 'es5',
+    'style.arrowBrackets': habits.arrowBrackets ? 'always' : 'avoid',
+    'style.spacedBraces': String(habits.spacedBraces),
+    'style.singleQuotedAttributes': String(habits.singleQuotedAttributes),
     'style.endOfLine': style.eol === '\r\n' ? 'crlf' : 'lf',
     'style.lineWidth': String(style.lineWidth),
   };

@@ -1,3 +1,5 @@
+import { countHabits, habitsFrom, noHabitVotes, type Habits, type HabitVotes } from './habits.ts';
+
 /** How a text is written, so that what is put in looks like what is there. */
 export interface CodeStyle {
   /** One level of indentation: a tab, or some spaces. */
@@ -8,6 +10,8 @@ export interface CodeStyle {
   trailingCommas: boolean;
   /** How long lines get, in columns: a usual width that nearly all of them keep to. */
   lineWidth: number;
+  /** Smaller habits; those of most people where nothing is said. */
+  habits?: Habits;
 }
 
 export const DEFAULT_STYLE: CodeStyle = {
@@ -32,6 +36,7 @@ export interface StyleVotes {
   noTrailingCommas: number;
   /** The longest lines, in columns. */
   widths: number[];
+  habits: HabitVotes;
 }
 
 export function noVotes(): StyleVotes {
@@ -46,6 +51,7 @@ export function noVotes(): StyleVotes {
     trailingCommas: 0,
     noTrailingCommas: 0,
     widths: [],
+    habits: noHabitVotes(),
   };
 }
 
@@ -71,6 +77,7 @@ export function indentOf(text: string): string | undefined {
 /** Adds what a script's text shows to the votes. Reads lines, not syntax: cheap enough for a survey. */
 export function countVotes(text: string, votes: StyleVotes): void {
   countIndents(text, votes.indents);
+  countHabits(text, votes.habits);
   const lines = text.split('\n');
   votes.widths.push(...lines.map((line) => line.trimEnd().length).filter((width) => width > 60));
   if (lines.length > 1) {
@@ -104,6 +111,7 @@ export function styleFromVotes(votes: StyleVotes, otherwise: CodeStyle = DEFAULT
     eol: more(votes.crlf, votes.lf, otherwise.eol === '\r\n') ? '\r\n' : '\n',
     trailingCommas: more(votes.trailingCommas, votes.noTrailingCommas, otherwise.trailingCommas),
     lineWidth: usualWidth(votes.widths) ?? otherwise.lineWidth,
+    habits: habitsFrom(votes.habits),
   };
 }
 

@@ -56,7 +56,7 @@ describe('how a text is written', () => {
       semicolons: true,
       eol: '\r\n',
     });
-    expect(styleOf("const a = 'x'\nexport default {\n    a,\n    b: [\n        1,\n    ],\n}\n")).toEqual({
+    expect(styleOf("const a = 'x'\nexport default {\n    a,\n    b: [\n        1,\n    ],\n}\n")).toMatchObject({
       indent: '    ',
       quotes: 'single',
       semicolons: false,
