@@ -13,6 +13,7 @@ export const FACT_NAMES = [
   'workspace',
   'base',
   'client',
+  'elements.import',
   'contents',
   'bundler.config',
   'bundler.merged',

@@ -1,6 +1,11 @@
 import path from 'node:path';
 import type { FACT_NAMES } from '../definition/fact-names.ts';
+import { readText } from '../doors/text.ts';
+import { ownImports } from '../uses/own-imports.ts';
+import { ignoredFolders } from '../survey/ignored-folders.ts';
+import { ownFiles } from '../survey/own-files.ts';
 import { vendoredIn } from '../survey/vendored.ts';
+import type { Traits } from '../stacks/traits.ts';
 import { DEFAULT_HABITS } from '../text/habits.ts';
 import type { Circumstances } from './conditions.ts';
 import { contentsOf } from './contents.ts';
@@ -12,13 +17,13 @@ export function factValues(at: Circumstances): FactValues {
   const { workspace, stack, style } = at;
   const { language } = workspace;
   const { habits = DEFAULT_HABITS } = style;
-  const { folder, screen, base, serverComponents } = stack.traits;
+  const { folder, screen, serverComponents } = stack.traits;
   const { folders, files } = notOwn(at);
   const tabs = style.indent.startsWith('\t');
   return {
     folder,
     ending: language,
-    'ending.jsx': stack.traits.sources.includes('jsx') ? `${language}x` : language,
+    'ending.jsx': stack.traits.sources.includes('jsx') ? elementEnding(at) : language,
     'ending.config': language === 'ts' ? 'ts' : workspace.moduleFormat === 'esm' ? 'js' : 'mjs',
     'outputs.lines': [...folders, ...files].join('\n'),
     'outputs.json': JSON.stringify([...folders.map((one) => `**/${one}/**`), ...files.map((one) => `**/${one}`)]),
@@ -27,8 +32,9 @@ export function factValues(at: Circumstances): FactValues {
     'screen.import': screen ? importLine(screen) : '',
     'screen.import.below': screen ? importLine({ ...screen, from: screen.from.replace(/^\.\//, '../') }) : '',
     workspace: workspace.name,
-    base: base === undefined || base === '/' ? '' : `'${base}'`,
+    base: baseOf(stack.traits),
     client: serverComponents ? "'use client';" : '',
+    'elements.import': classicElements(at) ? "import * as React from 'react';" : '',
     contents: contentsOf(at),
     'bundler.config': stack.traits.config?.module ?? '',
     'bundler.merged': stack.traits.config?.isFunction
@@ -48,13 +54,46 @@ export function factValues(at: Circumstances): FactValues {
   };
 }
 
+/** Under which path the app lies, as code: where that is decided only when it is built the bundler knows it. */
+function baseOf({ base, config, bundler }: Traits): string {
+  if (base !== undefined) return base.startsWith('/') ? `'${base}'` : "'/'";
+  return config?.keys.includes('base') && bundler?.name === 'vite' ? 'import.meta.env.BASE_URL' : '';
+}
+
+/** Whether elements are compiled to calls of a name that must be in scope (tsconfig's `jsx`: "react"; else as the sources do it). */
+function classicElements({ workspace, stack, reader, root }: Circumstances): boolean {
+  if (!stack.traits.sources.includes('jsx')) return false;
+  const top = path.join(root, workspace.folder);
+  const configs = ['tsconfig.json', 'tsconfig.app.json', 'jsconfig.json'];
+  const written = configs.flatMap(
+    (name) => /"jsx"\s*:\s*"([\w-]+)"/.exec(readText(reader, path.join(top, name)) ?? '')?.[1] ?? [],
+  );
+  if (written.length > 0) return written.includes('react');
+  const names = ownImports(reader, top, 'react');
+  return names.has('default') || names.has('*');
+}
+
+/** What files with elements end in here: without types some write them in plain .js files, where their bundler takes that. */
+function elementEnding({ workspace, stack, reader, root }: Circumstances): string {
+  if (workspace.language === 'ts') return 'tsx';
+  if (stack.traits.bundler?.name === 'vite') return 'jsx';
+  for (const file of ownFiles(reader, path.join(root, workspace.folder))) if (file.endsWith('.jsx')) return 'jsx';
+  return 'js';
+}
+
 /** What is nobody's own source here: what is built or generated, and what of others is kept as it came. */
 function notOwn({ stack, reader, root, workspace }: Circumstances): { folders: string[]; files: string[] } {
   const isFile = (one: string): boolean => path.posix.extname(one) !== '';
   const { outputs } = stack.traits;
   const vendored = vendoredIn(reader, path.join(root, workspace.folder));
   return {
-    folders: [...new Set([...outputs.filter((one) => !isFile(one)), ...vendored.folders])],
+    folders: [
+      ...new Set([
+        ...outputs.filter((one) => !isFile(one)),
+        ...vendored.folders,
+        ...ignoredFolders(reader, root, workspace),
+      ]),
+    ],
     files: [...new Set([...outputs.filter(isFile), ...vendored.files])],
   };
 }

@@ -49,7 +49,7 @@ async function servedStyles(bench: Bench): Promise<string[]> {
   try {
     const server = await serve(bench, how, (pid) => noteChild(doors.files, host.root, pid));
     try {
-      const answer = await fetch(server.url + pathBelow(bench.stack.traits.base, '/'));
+      const answer = await fetch(server.url + pathBelow(server.base ?? bench.stack.traits.base, '/'));
       return [...(await answer.text()).matchAll(/<style\b[^>]*>([\s\S]*?)<\/style>/gi)].map(([, css = '']) => css);
     } finally {
       await server.close();

@@ -33,7 +33,7 @@ export const page: BuildProof = {
     }
     try {
       const show = (at: string): Promise<ShownPage> => {
-        const url = server.url + pathBelow(bench.stack.traits.base, at);
+        const url = server.url + pathBelow(server.base ?? bench.stack.traits.base, at);
         return showPage(doors, browser, url, { cwd: bench.root, signal, onStart });
       };
       return await look(bench, bench.task.spec as Page, show);

@@ -5,6 +5,7 @@ import type { AddressInfo } from 'node:net';
 import net from 'node:net';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
+import { stripVTControlCharacters } from 'node:util';
 import { fillText } from '../definition/fill.ts';
 import { programStart } from '../resolve/program-start.ts';
 import type { Serve } from '../stacks/traits.ts';
@@ -13,6 +14,8 @@ import { QUIET, type Bench } from './bench.ts';
 export interface Server {
   /** `http://127.0.0.1:<port>`. */
   url: string;
+  /** The path that it says itself to be at, as `/plots/`. */
+  base?: string | undefined;
   close(): Promise<void>;
 }
 
@@ -99,7 +102,12 @@ async function serveProgram(
   const url = `http://127.0.0.1:${port}`;
   for (let waited = 0; waited < LONGEST_START_MS; waited += 100) {
     if (ended !== undefined) throw new Error(`${[program, ...filled].join(' ')}: ${ended}\n${said}`);
-    if (await answers(url)) return { url, close };
+    if (await answers(url))
+      return {
+        url,
+        base: /https?:\/\/(?:127\.0\.0\.1|localhost):\d+(\/[\w./-]*\/)/.exec(stripVTControlCharacters(said))?.[1],
+        close,
+      };
     await sleep(100);
   }
   await close();

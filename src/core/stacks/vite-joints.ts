@@ -78,7 +78,9 @@ export function configModule(ground: Ground, { file, text }: ConfigFile): Traits
   if (text === undefined) return undefined;
   const module = `./${path.posix.relative(ground.workspace.folder, file).replace(/\.[cm]?[jt]s$/, '')}`;
   const around = { file, style: ground.workspace.style };
-  const keys = CONFIG_KEYS.filter((key) => ['object', 'path'].includes(readConfig(text, at(`/${key}`), around).kind));
+  const isThere = (key: string): boolean => readConfig(text, at(`/${key}`), around).kind !== 'absent';
+  // Where even a key that nobody has may be there nothing can be told.
+  const keys = isThere('\0') ? [] : CONFIG_KEYS.filter(isThere);
   return { module, isFunction: exportsFunction(text, at(''), around), keys };
 }
 
