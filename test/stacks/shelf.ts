@@ -33,7 +33,7 @@ export function writeShelf(packages: readonly string[]): void {
     name: 'shelf',
     private: true,
     description: 'Packages that lie ready for the runs on real stacks.',
-    dependencies,
+    dependencies: Object.fromEntries(Object.entries(dependencies).sort(([a], [b]) => (a < b ? -1 : 1))),
   };
   fs.mkdirSync(SHELF, { recursive: true });
   fs.writeFileSync(path.join(SHELF, 'package.json'), `${JSON.stringify(manifest, null, 2)}\n`);
