@@ -44,13 +44,13 @@ describe('the demo host', () => {
     expect(api?.moduleFormat).toBe('commonjs');
     expect(web?.stack.title).toMatch(/^Vite 7\.\d+ \+ Vue 3\.\d+$/);
     expect(web?.language).toBe('ts');
-    expect(web?.style).toEqual({
+    expect(web?.style).toMatchObject({
       indent: '  ',
       quotes: 'single',
       semicolons: false,
       eol: '\n',
       trailingCommas: true,
-      lineWidth: 80,
+      lineWidth: 120,
     });
     expect(web?.joints).toContainEqual(
       expect.objectContaining({ name: 'bundler.plugins', state: 'present', file: 'web/vite.config.ts', line: 9 }),

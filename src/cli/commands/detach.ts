@@ -3,7 +3,7 @@ import type { Ledger } from '../../core/ledger/ledger.ts';
 import { catalogIds, loadDefinition } from '../../core/definition/catalog.ts';
 import { joinFiles } from '../../core/plan/change-set.ts';
 import { planDetach } from '../../core/plan/plan-detach.ts';
-import { lockfileBefore } from '../../core/plan/plan-undo.ts';
+import { lockfileBefore } from '../../core/plan/lockfile-before.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
 import type { Output } from '../output.ts';
 import { carryOut, openForChange, openHistory, planWithWarnings, targets, type ChangeOptions } from './change.ts';
@@ -21,7 +21,9 @@ export async function run(options: DetachOptions, output: Output): Promise<numbe
     const going = await chooseLedgers(context, options);
     const planned = await planWithWarnings(context, () => planDetach(context, going));
     const lockfile =
-      planned.install && options.install ? lockfileBefore(context, await openHistory(context), going) : [];
+      planned.install && options.install
+        ? lockfileBefore(context, await openHistory(context), { going, files: planned.files })
+        : [];
     const { name, lockfile: file } = context.facts.manager;
     const byManager = planned.install && options.install && lockfile.length === 0;
     const tell = byManager

@@ -4,6 +4,9 @@ import type { Reader } from '../ports.ts';
 import type { CodeStyle } from '../text/code-style.ts';
 import { takeBackSplices } from '../text/splices.ts';
 import { hideValues, secretKeys } from '../formats/environment-secrets.ts';
+import { splitPointer } from '../formats/json-pointer.ts';
+import type { Edit } from '../joints.ts';
+import { SECTIONS } from '../survey/manifest.ts';
 import type { Ledger, MadeEdit } from './ledger.ts';
 
 /** An edit that does not stand any more: somebody has changed it or taken it out. */
@@ -45,5 +48,14 @@ function standsExactly(text: string, { splices }: MadeEdit): boolean {
 
 async function standsInMeaning(text: string, edit: MadeEdit, style: CodeStyle): Promise<boolean> {
   const { editText } = await import('../formats/formats.ts');
-  return (await editText(text, edit, { file: edit.file, style })).kind === 'already';
+  return (await editText(text, asMade(edit), { file: edit.file, style })).kind === 'already';
+}
+
+/** What was put in is asked for as it was put in; of a package any range will do, as when it came. */
+function asMade(edit: MadeEdit): Edit {
+  if (edit.format !== 'json' || edit.operation.op !== 'set' || edit.splices.length === 0) return edit;
+  const [section = ''] = splitPointer(edit.operation.pointer);
+  return (SECTIONS as readonly string[]).includes(section)
+    ? edit
+    : { ...edit, operation: { ...edit.operation, any: false } };
 }

@@ -84,31 +84,3 @@ function lost(entry: HistoryEntry, file: string): Problem {
     next: 'Nothing was changed.',
   });
 }
-
-/**
- * The lockfile as it was before some integrations came, if it has not changed since they did and they came in one step:
- * then that is what it must be again, to the byte, without them.
- */
-export function lockfileBefore(
-  context: Context,
-  history: History,
-  going: readonly { integration: string; workspace: string }[],
-): FileChange[] {
-  const entries = history.entries();
-  const undone = new Set(entries.map((one) => one.undoes));
-  const same = (entry: HistoryEntry): boolean =>
-    entry.parts.length === going.length &&
-    going.every((one) =>
-      entry.parts.some((part) => part.integration === one.integration && part.workspace === one.workspace),
-    );
-  const entry = entries.findLast((one) => one.kind === 'attach' && !undone.has(one.number) && same(one));
-  // What others have edits in is not the manager's alone.
-  const edited = new Set(context.ledgers.flatMap(({ edits }) => edits.map(({ file }) => file)));
-  return (entry?.files ?? []).flatMap((one): FileChange[] => {
-    if (!entry || one.role !== 'lockfile' || edited.has(one.file)) return [];
-    const now = context.reader.read(path.join(context.host.root, one.file));
-    const image = one.before === null ? undefined : history.image(entry, one.before);
-    if (hashOf(now) !== one.after || (one.before !== null && image === undefined)) return [];
-    return [{ file: one.file, before: now, after: image, role: 'lockfile' }];
-  });
-}
