@@ -23,6 +23,8 @@ const facts = {
   configured: z.optional(z.array(z.string())),
   /** Joints that the stack has a place for. */
   joints: z.optional(z.array(z.enum(Object.keys(JOINTS) as JointName[]))),
+  /** Whether an environment file is read when it is built or started, without a package for that. */
+  environment: z.optional(z.enum(['read', 'unread'])),
   /** Choices with the value that they must have. */
   choices: z.optional(z.record(z.string(), z.string())),
 };

@@ -5,6 +5,7 @@ export const JOINTS = {
   'postcss.plugins': "PostCSS's plugins",
   'styles.global': 'the global style sheet',
   'app.boot': "the app's boot module",
+  'server.handlers': "the server's handlers",
   'app.plugins': "the app's plugins",
   'app.around': 'what stands around the app',
   'app.screen': 'what the app shows first',

@@ -66,6 +66,38 @@ const run = z.strictObject({
   checks: z.string(),
 });
 
+const step = z.strictObject({
+  /** Method and path: `POST /login`. */
+  ask: z.string().check(z.regex(/^[A-Z]+ \/\S*$/)),
+  /** Whose cookies are sent and kept; one visitor where nothing is said. */
+  as: z.optional(z.string()),
+  form: z.optional(z.record(z.string(), z.string())),
+  headers: z.optional(z.record(z.string(), z.string())),
+  /** What must come back: a status, parts of the text, parts of headers (an empty one must not be there), where it leads. */
+  status: z.optional(z.number()),
+  shows: z.optional(z.string()),
+  hides: z.optional(z.string()),
+  has: z.optional(z.record(z.string(), z.string())),
+  leads: z.optional(z.string()),
+  /** Values for later steps by their names: what the first group of a pattern finds in the text that comes back. */
+  keep: z.optional(z.record(z.string(), z.string())),
+  /** How often it is asked; what comes back of the last one counts. */
+  times: z.optional(z.number()),
+});
+
+const http = z.strictObject({
+  proof: z.literal('http'),
+  when,
+  plants: z.optional(plants),
+  ties: z.optional(z.array(tie)),
+  environment: z.optional(z.record(z.string(), z.string())),
+  steps: z.array(step),
+  /** What the server must have written to its output by the end. */
+  says: z.optional(z.string()),
+  /** What is checked, in words. */
+  checks: z.string(),
+});
+
 const commit = z.strictObject({
   proof: z.literal('commit'),
   when,
@@ -82,7 +114,16 @@ const editorSettings = z.strictObject({
 });
 
 /** How it is proved that an attached integration works; one file of `prove/` for each kind. */
-export const proofSpec = z.discriminatedUnion('proof', [builtCss, page, lint, format, run, commit, editorSettings]);
+export const proofSpec = z.discriminatedUnion('proof', [
+  builtCss,
+  page,
+  http,
+  lint,
+  format,
+  run,
+  commit,
+  editorSettings,
+]);
 
 export type ProofSpec = z.infer<typeof proofSpec>;
 export type ProofOf<Kind extends ProofSpec['proof']> = Extract<ProofSpec, { proof: Kind }>;

@@ -107,6 +107,7 @@ export const definition = z.strictObject({
     'authentication',
     'data',
     'environment',
+    'server',
   ]),
   about: z.string(),
   docs: z.optional(z.string()),

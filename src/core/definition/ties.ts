@@ -42,7 +42,23 @@ const sheetTie = z.strictObject({
   instead: z.optional(z.array(z.string())),
 });
 
-const bootTie = z.strictObject({ at: z.literal('app.boot'), when, import: importSpec });
+const bootTie = z.strictObject({
+  at: z.literal('app.boot'),
+  when,
+  import: importSpec,
+  /** It must be loaded before everything else. */
+  first: z.optional(z.boolean()),
+});
+
+const handlerTie = z.strictObject({
+  at: z.literal('server.handlers'),
+  when,
+  /** An expression: what the server is told to use. */
+  use: z.string(),
+  /** Before all others, behind what parses the bodies of requests, or as the last before what is not found and errors. */
+  phase: z.enum(['first', 'parsed', 'routes']),
+  imports: z.array(importSpec),
+});
 
 const pluginTie = z.strictObject({
   at: z.literal('app.plugins'),
@@ -140,6 +156,7 @@ export const tie = z.discriminatedUnion('at', [
   callTie,
   sheetTie,
   bootTie,
+  handlerTie,
   pluginTie,
   aroundTie,
   screenTie,

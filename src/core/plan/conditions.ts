@@ -99,6 +99,10 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
       stack,
       joints.filter((name) => !stack.joints.some((joint) => joint.name === name && joint.state !== 'blocked')),
     ),
+  environment: ({ environment }, { stack }) =>
+    environment === undefined || (environment === 'read') === (stack.traits.readsEnvironment ?? false)
+      ? []
+      : [`${stack.title} reads ${environment === 'read' ? 'no environment file' : 'its environment file'} by itself`],
   choices: ({ choices = {} }, at) =>
     Object.entries(choices)
       .filter(([key, value]) => at.choices[key] !== value)

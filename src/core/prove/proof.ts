@@ -30,6 +30,8 @@ export function describeProof({ workspace, spec }: ProofTask): string {
     }
     case 'page':
       return `builds a copy of ${what}, serves it on 127.0.0.1, and looks at its pages in a browser`;
+    case 'http':
+      return `starts a copy of ${what} on 127.0.0.1 and asks it: ${spec.checks}`;
     case 'lint':
       return `lets ${spec.program} read every source of a copy of ${what}, and find one planted mistake`;
     case 'format':

@@ -8,6 +8,7 @@ type Kind = ProofTask['spec']['proof'];
 
 /** How each kind of proof is made; each is loaded only when one of its kind is to be made. */
 const PROVERS: Partial<Record<Kind, () => Promise<Prover>>> = {
+  http: async () => (await import('./http.ts')).proveHttp,
   lint: async () => (await import('./lint.ts')).proveLint,
   format: async () => (await import('./format-proof.ts')).proveFormat,
   commit: async () => (await import('./commit-proof.ts')).proveCommit,

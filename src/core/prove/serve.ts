@@ -14,6 +14,8 @@ import { QUIET, type Bench } from './bench.ts';
 export interface Server {
   /** `http://127.0.0.1:<port>`. */
   url: string;
+  /** What it has said so far. */
+  said: () => string;
   /** The path that it says itself to be at, as `/plots/`. */
   base?: string | undefined;
   close(): Promise<void>;
@@ -63,17 +65,17 @@ function serveFolder(folder: string): Promise<Server> {
           server.closeAllConnections();
           server.close(() => done());
         });
-      resolve({ url: `http://127.0.0.1:${port}`, close });
+      resolve({ url: `http://127.0.0.1:${port}`, said: () => '', close });
     });
   });
 }
 
 async function serveProgram(
   bench: Bench,
-  { program, args, environment = {} }: Exclude<Serve, { folder: string }>,
+  { program, args, environment = {}, port: fixed }: Exclude<Serve, { folder: string }>,
   onStart: (pid: number) => void,
 ): Promise<Server> {
-  const port = String(await freePort());
+  const port = String(fixed ?? (await freePort()));
   const filled = args.map((arg) => fillText(arg, { port }));
   const own = Object.entries(environment).map(([name, value]) => [name, fillText(value, { port })]);
   const start =
@@ -105,6 +107,7 @@ async function serveProgram(
     if (await answers(url))
       return {
         url,
+        said: () => said,
         base: /https?:\/\/(?:127\.0\.0\.1|localhost):\d+(\/[\w./-]*\/)/.exec(stripVTControlCharacters(said))?.[1],
         close,
       };

@@ -35,6 +35,7 @@ export async function readAstro(ground: Ground): Promise<StackReading> {
     absent: { 'app.screen': 'makes its pages routes already, by their files' },
     traits: {
       sources: browserSources(ground),
+      readsEnvironment: true,
       runtime: 'both',
       outputs: [path.posix.normalize(text('/outDir') ?? 'dist'), '.astro', 'coverage'],
       bundler: viteVersion(ground, '5.2.0'),

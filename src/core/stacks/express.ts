@@ -1,6 +1,4 @@
-import { packageJoints } from './package-joints.ts';
 import type { Stack } from './stack.ts';
-import { plainTraits } from './plain-traits.ts';
 
 /** A server built with Express. */
 export const express: Stack = {
@@ -10,5 +8,5 @@ export const express: Stack = {
     const major = ground.versionOf('express')?.split('.')[0];
     return major === undefined ? 'Express' : `Express ${major}`;
   },
-  read: async (ground) => ({ joints: await packageJoints(ground), traits: plainTraits(ground) }),
+  read: async (ground) => (await import('./express-joints.ts')).readExpress(ground),
 };

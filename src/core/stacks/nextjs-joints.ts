@@ -33,6 +33,7 @@ export async function readNextjs(ground: Ground): Promise<StackReading> {
     },
     traits: {
       sources: browserSources(ground),
+      readsEnvironment: true,
       runtime: 'both',
       outputs: ['.next', 'out', 'next-env.d.ts', 'coverage'],
       bundler: { name: 'next', version: ground.versionOf('next') ?? '0.0.0' },

@@ -43,6 +43,7 @@ export async function readNuxt(ground: Ground): Promise<StackReading> {
     absent: { 'app.screen': 'makes its pages routes already, by their files' },
     traits: {
       sources: [...new Set([...browserSources(ground), 'ts' as const, 'vue' as const])],
+      readsEnvironment: true,
       runtime: 'both',
       outputs: ['.nuxt', '.output', 'dist', 'coverage'],
       prepare: { program: 'nuxt', args: ['prepare'] },

@@ -1,6 +1,7 @@
 import type { Joint } from '../joints.ts';
 import type { Reader } from '../ports.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
+import { fastify } from './fastify.ts';
 import { express } from './express.ts';
 import { node } from './node.ts';
 import { nextjs } from './nextjs.ts';
@@ -14,7 +15,7 @@ import type { Traits } from './traits.ts';
 import { vite } from './vite.ts';
 
 /** In the order in which they are asked: the first that recognises a workspace has it. */
-const STACKS: readonly Stack[] = [nextjs, nuxt, angular, sveltekit, astro, vite, webpack, express, node];
+const STACKS: readonly Stack[] = [nextjs, nuxt, angular, sveltekit, astro, vite, webpack, express, fastify, node];
 
 export interface StackFacts {
   id: string;

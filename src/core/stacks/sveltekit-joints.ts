@@ -33,6 +33,7 @@ export async function readSveltekit(ground: Ground): Promise<StackReading> {
     absent: { 'app.screen': 'makes its pages routes already, by their files' },
     traits: {
       sources: browserSources(ground),
+      readsEnvironment: true,
       runtime: 'both',
       outputs: ['.svelte-kit', 'build', 'coverage'],
       bundler: viteVersion(ground),

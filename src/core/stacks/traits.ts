@@ -5,7 +5,15 @@ export type Serve =
   /** A folder of files, relative to the workspace; pages that are not there are answered by `index.html`. */
   | { folder: string }
   /** A program of an installed package, or Node.js itself (`node`); `{{port}}` stands for the port. */
-  | { program: string; args: string[]; environment?: Record<string, string> };
+  | {
+      program: string;
+      args: string[];
+      environment?: Record<string, string>;
+      /** A port that is written down in its sources: no other can be given. */
+      port?: number;
+      /** It is built first. */
+      build?: boolean;
+    };
 
 /** A component that a boot module imports and shows. */
 export interface Screen {
@@ -29,6 +37,8 @@ export interface Traits {
   serve?: Serve | undefined;
   /** A program that makes what sources lean on before anything is built (generated types and settings). */
   prepare?: { program: string; args: string[] } | undefined;
+  /** An environment file is read when it is built or started, without a package of its own for that. */
+  readsEnvironment?: boolean | undefined;
   /** Under which path the built app lies. */
   base?: string | undefined;
   /** The bundler follows no link out of the project, not even to a package. */

@@ -47,6 +47,7 @@ export async function readVite(ground: Ground): Promise<StackReading> {
     ],
     traits: {
       sources: browserSources(ground),
+      readsEnvironment: true,
       runtime: 'browser',
       outputs: [outputFolder(ground, config), 'coverage'],
       bundler: viteVersion(ground),

@@ -28,7 +28,7 @@ export function ownImports(reader: Reader, top: string, name: string): Set<strin
 
 /** The names that a CommonJS script takes from a package. */
 function required(text: string, name: string): string[] {
-  const calls = text.matchAll(/(?:\{([^{}]*)\}|[\w$]+)\s*=\s*require\(\s*['"]([^'"]+)['"]\s*\)/g);
+  const calls = text.matchAll(/(?:\{([^{}]*)\}\s*=\s*)?\brequire\(\s*['"]([^'"]+)['"]\s*\)/g);
   return [...calls]
     .filter(([, , from = '']) => from === name || from.startsWith(`${name}/`))
     .flatMap(([, names]) => names?.split(',').map((part) => part.split(':')[0]?.trim() ?? '') ?? ['default']);

@@ -318,7 +318,7 @@ export const STATEMENTS: ScriptShape[] = [
   {
     title: 'a server in ES5',
     operation: AUTH,
-    code: "var express = require('express');\n«const beans = require('beans');\n»var app = module.exports = express();\napp.use('/', index);\n«app.use(beans());\n»app.use(function (err, req, res, next) {});\n",
+    code: "var express = require('express');\n«var beans = require('beans');\n»var app = module.exports = express();\napp.use('/', index);\n«app.use(beans());\n»app.use(function (err, req, res, next) {});\n",
   },
   {
     title: 'a server made in a function',

@@ -4,13 +4,22 @@ import { lineEnd, lineStart } from '../../text/positions.ts';
 import type { Splice } from '../../text/splices.ts';
 import { afterLineComment } from '../members.ts';
 import { originOf, requiredModule } from './bindings.ts';
+import type { ImportSpec } from './import-spec.ts';
 import { aboveComments, closed, guarded } from './layout.ts';
 import type { Node, NodeOf, Script } from './syntax.ts';
 
 type Import = NodeOf<'ImportDeclaration'>;
 
 /** Where a new import goes: among those of its kind; else behind the last one; else before the first statement. */
-export function placeImport(script: Script, from: string, forEffect: boolean, text: string, style: CodeStyle): Splice {
+export function placeImport(
+  script: Script,
+  { from, first = false }: Pick<ImportSpec, 'from' | 'first'>,
+  forEffect: boolean,
+  text: string,
+  style: CodeStyle,
+): Splice {
+  const leading = first ? firstImport(script) : undefined;
+  if (leading) return { at: leading.start, removed: '', inserted: text + style.eol };
   const place = forEffect ? undefined : placeAmong(script, from);
   if (place && 'before' in place) return { at: place.before.start, removed: '', inserted: text + style.eol };
   const last = place?.behind ?? lastImport(script);
@@ -69,20 +78,32 @@ function kindOf(source: string): 'builtin' | 'package' | 'own' {
   return /^(\.{0,2}\/|\.|[@~#]\/|~|#)/.test(source) ? 'own' : 'package';
 }
 
+/** The import that is there before all others, where it has a line of its own. */
+function firstImport(script: Script): Node | undefined {
+  const found = script.program.body.find((node) =>
+    script.moduleFormat === 'esm' ? node.type === 'ImportDeclaration' : isRequire(script, node),
+  );
+  return found && startsLine(script.text, found) ? found : undefined;
+}
+
+function isRequire(script: Script, node: Node): boolean {
+  return (
+    node.type === 'TSImportEqualsDeclaration' ||
+    (node.type === 'VariableDeclaration' &&
+      node.declarations.every(({ init }) => init && originOf(script, init) !== undefined)) ||
+    (node.type === 'ExpressionStatement' && requiredModule(node.expression) !== undefined)
+  );
+}
+
 function lastImport(script: Script): Node | undefined {
   const { body } = script.program;
   if (script.moduleFormat === 'esm') {
     const last = body.findLast((node) => node.type === 'ImportDeclaration');
     if (last) return last;
   }
-  const isRequire = (node: Node): boolean =>
-    node.type === 'TSImportEqualsDeclaration' ||
-    (node.type === 'VariableDeclaration' &&
-      node.declarations.every(({ init }) => init && originOf(script, init) !== undefined)) ||
-    (node.type === 'ExpressionStatement' && requiredModule(node.expression) !== undefined);
-  const start = body.findIndex(isRequire);
+  const start = body.findIndex((node) => isRequire(script, node));
   if (start === -1 || script.moduleFormat === 'esm') return undefined;
   const run = body.slice(start);
-  const stop = run.findIndex((node) => !isRequire(node));
+  const stop = run.findIndex((node) => !isRequire(script, node));
   return run[(stop === -1 ? run.length : stop) - 1];
 }

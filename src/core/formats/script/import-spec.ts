@@ -13,6 +13,8 @@ export interface ImportSpec {
   namespace?: string | undefined;
   /** Only types are taken: nothing is left of the import when the script runs. A plain script gets none. */
   typeOnly?: boolean | undefined;
+  /** It stands before all other imports: what they load needs it. */
+  first?: boolean | undefined;
   /** Set where the module is an ES module only: `require` then gives a namespace, not the default export. */
   esm?: boolean | undefined;
 }
@@ -57,6 +59,12 @@ function typeOnlyNames(script: Script): Set<string> {
   return names;
 }
 
+/** How most of a script's top-level variables are declared: `var` in scripts that have been there for long. */
+function declaringWord({ program }: Script): 'const' | 'var' {
+  const kinds = program.body.flatMap((node) => (node.type === 'VariableDeclaration' ? node.kind : []));
+  return kinds.filter((kind) => kind === 'var').length * 2 > kinds.length ? 'var' : 'const';
+}
+
 /** The statement that the developer would write by hand. */
 export function importText(script: Script | undefined, spec: ImportSpec, style: CodeStyle): string {
   return renderImport(script, spec, wantedNames(spec), style);
@@ -82,10 +90,11 @@ export function renderImport(
       // The form that keeps the module's types (TypeScript Handbook, "export = and import = require()").
       return missing.map(({ local }) => `import ${local} = ${required}${end}`).join(style.eol);
     const list = named.map(({ name, local }) => (name === local ? name : `${name}: ${local}`)).join(', ');
+    const word = declaringWord(script);
     const statements = [
-      ...(space === undefined ? [] : [`const ${space} = ${required}${end}`]),
-      ...(whole === undefined ? [] : [`const ${whole} = ${required}${spec.esm ? '.default' : ''}${end}`]),
-      ...(named.length === 0 ? [] : [`const { ${list} } = ${required}${end}`]),
+      ...(space === undefined ? [] : [`${word} ${space} = ${required}${end}`]),
+      ...(whole === undefined ? [] : [`${word} ${whole} = ${required}${spec.esm ? '.default' : ''}${end}`]),
+      ...(named.length === 0 ? [] : [`${word} { ${list} } = ${required}${end}`]),
     ];
     return statements.join(style.eol);
   }

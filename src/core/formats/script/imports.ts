@@ -54,7 +54,7 @@ export function planImport(script: Script, spec: ImportSpec, taken: TakenNames, 
   const merged = effectOnly ? undefined : mergeIntoExisting(script, spec, missing, style);
   if (merged) return { locals, splices: merged };
   const statement = renderImport(script, spec, missing, style);
-  return { locals, splices: [placeImport(script, spec.from, effectOnly, statement, style)] };
+  return { locals, splices: [placeImport(script, spec, effectOnly, statement, style)] };
 }
 
 /** The node of an import of `from` for its effect (any import of it has that), if the script has one. */

@@ -14,6 +14,7 @@ const importSpec = z.strictObject({
   namespace: z.optional(text),
   typeOnly: z.optional(z.boolean()),
   esm: z.optional(z.boolean()),
+  first: z.optional(z.boolean()),
 });
 const imports = z.optional(z.array(importSpec));
 const exportName = { from: text, name: text };

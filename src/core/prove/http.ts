@@ -1,0 +1,104 @@
+import { noteChild } from '../apply/journal.ts';
+import { linesThatMatter } from '../apply/install-failed.ts';
+import type { Context } from '../context.ts';
+import { fillText } from '../definition/fill.ts';
+import type { ProofOf } from '../definition/proof-spec.ts';
+import { Bench } from './bench.ts';
+import { missingEdits } from './missing-edits.ts';
+import type { ProofResult, ProofTask } from './proof.ts';
+import { serve, type Server } from './serve.ts';
+import { Visitor, type Answer } from './visitor.ts';
+
+type Spec = ProofOf<'http'>;
+type Step = Spec['steps'][number];
+
+/** Proves that a server, started in a copy on 127.0.0.1, answers a sequence of requests as it should. */
+export function proveHttp(context: Context, task: ProofTask, signal: AbortSignal): Promise<ProofResult> {
+  const spec = task.spec as Spec;
+  return Bench.with(context, task, signal, async (bench) => {
+    const { doors, host } = context;
+    const fail = async (why: string, output = ''): Promise<ProofResult> =>
+      bench.result(false, spec.checks, [why, ...(await missingEdits(context, task))], linesThatMatter(output));
+    const how = bench.stack.traits.serve;
+    if (!how || 'folder' in how) return fail('how it is started cannot be told from its scripts');
+    bench.plant(spec.plants ?? {});
+    await bench.tie(spec.ties ?? []);
+    if (how.build) {
+      const built = await bench.build();
+      if (built.status !== 0) return fail(`${built.shown} ended with ${built.status ?? 'no status'}`, built.output);
+    }
+    let server: Server;
+    try {
+      const environment = { ...how.environment, ...spec.environment };
+      server = await serve(bench, { ...how, environment }, (pid) => noteChild(doors.files, host.root, pid));
+    } catch (error) {
+      return fail('it does not start', error instanceof Error ? error.message : String(error));
+    }
+    try {
+      const missed = await walk(server.url, spec.steps, bench.values, signal);
+      if (missed !== undefined) return await fail(missed, server.said());
+      const said = spec.says === undefined ? '' : fillText(spec.says, bench.values);
+      if (!server.said().includes(said)) return await fail(`it does not say "${said}"`, server.said());
+      return bench.result(true, `the started server: ${spec.checks}`);
+    } finally {
+      await server.close();
+    }
+  });
+}
+
+/** Asks one step after the other; tells the first that is not answered as it should be. */
+async function walk(
+  url: string,
+  steps: readonly Step[],
+  own: Readonly<Record<string, string>>,
+  signal: AbortSignal,
+): Promise<string | undefined> {
+  const visitors = new Map<string, Visitor>();
+  let values = own;
+  for (const step of steps) {
+    const name = step.as ?? '';
+    const visitor = visitors.get(name) ?? new Visitor(url, signal);
+    visitors.set(name, visitor);
+    const { ask, form, headers } = filled(step, values);
+    let answer: Answer | undefined;
+    for (let time = 0; time < (step.times ?? 1); time += 1) answer = await visitor.ask(ask, form, headers);
+    if (!answer) continue;
+    const missed = judge(step, answer, values);
+    if (missed !== undefined) return `${ask}${name === '' ? '' : ` as ${name}`}: ${missed}`;
+    values = { ...values, ...kept(step, answer) };
+  }
+  return undefined;
+}
+
+function filled(
+  { ask, form, headers }: Step,
+  values: Readonly<Record<string, string>>,
+): Pick<Step, 'ask' | 'form' | 'headers'> {
+  const fillEach = (all: Record<string, string> | undefined): Record<string, string> | undefined =>
+    all && Object.fromEntries(Object.entries(all).map(([key, value]) => [key, fillText(value, values)]));
+  return { ask: fillText(ask, values), form: fillEach(form), headers: fillEach(headers) };
+}
+
+function judge(step: Step, answer: Answer, values: Readonly<Record<string, string>>): string | undefined {
+  const { status, text, headers } = answer;
+  if (step.status !== undefined && status !== step.status) return `answered ${status}, not ${step.status}`;
+  const shown = step.shows === undefined ? '' : fillText(step.shows, values);
+  if (!text.includes(shown)) return `does not show "${shown}"`;
+  const hidden = step.hides === undefined ? undefined : fillText(step.hides, values);
+  if (hidden !== undefined && text.includes(hidden)) return `shows "${hidden}"`;
+  const leads = headers.get('location') ?? '';
+  if (step.leads !== undefined && !leads.startsWith(step.leads)) return `leads to "${leads}", not to ${step.leads}`;
+  for (const [name, part] of Object.entries(step.has ?? {})) {
+    const value = headers.get(name);
+    if (part === '' ? value !== null : !(value ?? '').includes(part))
+      return `has ${name}: ${value ?? 'nothing'}, not ${part === '' ? 'nothing' : part}`;
+  }
+  const lost = Object.entries(step.keep ?? {}).find(([, pattern]) => !new RegExp(pattern).test(text));
+  return lost && `has nothing for ${lost[0]}`;
+}
+
+function kept({ keep = {} }: Step, { text }: Answer): Record<string, string> {
+  return Object.fromEntries(
+    Object.entries(keep).map(([name, pattern]) => [name, new RegExp(pattern).exec(text)?.[1] ?? '']),
+  );
+}

@@ -1,0 +1,25 @@
+import type { Joint } from '../joints.ts';
+import { importEdit } from './boot-joint.ts';
+import { localImport, moduleEnding } from './local-import.ts';
+import type { ServerEntry } from './server-entry.ts';
+import type { Ground } from './stack.ts';
+
+/** The joint "the app's boot module": what a server is started by. */
+export function entryJoint(ground: Ground, { file }: ServerEntry): Joint {
+  return {
+    name: 'app.boot',
+    state: 'present',
+    file,
+    line: 1,
+    detail: 'what the server is started by',
+    tie: (tie) =>
+      tie.at === 'app.boot'
+        ? [
+            importEdit(file, {
+              ...localImport(tie.import, file, ground.workspace.folder, moduleEnding(ground)),
+              first: tie.first,
+            }),
+          ]
+        : [],
+  };
+}

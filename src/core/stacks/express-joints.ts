@@ -1,0 +1,72 @@
+import path from 'node:path';
+import type { Edit, Joint } from '../joints.ts';
+import { blockedJoint } from '../joints.ts';
+import { entryJoint } from './entry-joint.ts';
+import { localImport, moduleEnding } from './local-import.ts';
+import { packageJoints } from './package-joints.ts';
+import { plainTraits } from './plain-traits.ts';
+import { serverEntry } from './server-entry.ts';
+import type { Ground, StackReading } from './stack.ts';
+
+const SERVER = { from: 'express', name: 'default', as: 'app' };
+// What reads the bodies of requests: Express's own, and what people used before.
+const PARSERS = ['json', 'urlencoded', 'raw', 'text', 'bodyParser'];
+
+/** The joints of a server built with Express (its docs: "Using middleware", "Error handling"). */
+export async function readExpress(ground: Ground): Promise<StackReading> {
+  const entry = serverEntry(ground);
+  const app = entry?.modules.find((file) => makesServer(ground.text(file) ?? ''));
+  const traits = plainTraits(ground);
+  return {
+    joints: [
+      middlewareJoint(ground, app),
+      ...(entry ? [entryJoint(ground, entry)] : []),
+      ...(await packageJoints(ground)),
+    ],
+    traits: {
+      ...traits,
+      folder:
+        app === undefined
+          ? traits.folder
+          : path.posix.relative(ground.workspace.folder, path.posix.dirname(app)) || '.',
+      serve: app === undefined ? undefined : entry?.serve,
+      readsEnvironment: entry?.readsEnvironment,
+    },
+  };
+}
+
+function makesServer(text: string): boolean {
+  return (
+    /['"]express['"]/.test(text) &&
+    /\bexpress(\.default)?\s*\(\s*\)|\brequire\(\s*['"]express['"]\s*\)\s*\(\s*\)/.test(text)
+  );
+}
+
+/** The joint "the server's handlers": each in its right place in the order in which they are asked. */
+function middlewareJoint(ground: Ground, app: string | undefined): Joint {
+  if (app === undefined) {
+    return blockedJoint('server.handlers', ground.inHost('package.json'), 'no server', {
+      reason: 'no module that makes the server was found from its start script or its usual names',
+      handwork: 'Register it where your server is made: behind what parses bodies, before what is not found.',
+    });
+  }
+  return {
+    name: 'server.handlers',
+    state: 'present',
+    file: app,
+    detail: 'the server that it makes',
+    tie(tie): Edit[] {
+      if (tie.at !== 'server.handlers') return [];
+      const imports = tie.imports.map((one) => localImport(one, app, ground.workspace.folder, moduleEnding(ground)));
+      const operation = {
+        op: 'register' as const,
+        on: SERVER,
+        call: `use(${tie.use})`,
+        phase: tie.phase,
+        parsers: PARSERS,
+        imports,
+      };
+      return [{ file: app, format: 'script', operation }];
+    },
+  };
+}

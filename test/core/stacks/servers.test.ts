@@ -1,0 +1,61 @@
+import { describe, expect, it } from 'vitest';
+import { MemoryStackHost } from '../../support/stack-host.ts';
+
+async function attached(host: string, integrations: readonly string[], own: Record<string, string> = {}) {
+  const made = new MemoryStackHost(host, own);
+  const before = made.tree();
+  await made.attachAll(integrations);
+  const after = made.tree();
+  await made.detach(...integrations);
+  expect(made.tree()).toEqual(before);
+  return after;
+}
+
+describe('a server gets its handlers where they belong', () => {
+  it('app and start script apart, as it was written ten years ago', async () => {
+    const files = await attached('express4-ejs-js', ['helmet', 'pino-http', 'dotenv']);
+    expect(files.get('app.js')).toMatch(
+      /app\.use\(pinoHttp\(\)\);\napp\.use\(helmet\(\)\);\s+app\.use\(express\.json\(\)\);/,
+    );
+    expect(files.get('app.js')).toContain("var helmet = require('helmet');\n");
+    expect(files.get('bin/www')).toContain("require('dotenv/config');\nvar app = require('../app');");
+    expect(files.get('.gitignore')).toContain('.env');
+  });
+
+  it('all in one file, as an ES module', async () => {
+    const files = await attached('express5-one-js', ['helmet', 'dotenv']);
+    expect(files.get('index.js')).toContain(
+      "import 'dotenv/config'\nimport express from 'express'\nimport helmet from 'helmet'\n",
+    );
+    expect(files.get('index.js')).toMatch(/app\.use\(helmet\(\)\)\s+app\.use\(express\.json\(\)\)/);
+  });
+
+  it('TypeScript that is built first: its source is edited', async () => {
+    const files = await attached('express5-ts', ['helmet', 'dotenv']);
+    expect(files.get('src/server.ts')).toContain("import 'dotenv/config';\nimport { createApp } from './app.js';\n");
+    expect(files.get('src/app.ts')).toMatch(/ {2}app\.use\(helmet\(\)\);\s+app\.use\(express\.json\(\)\);/);
+  });
+
+  it('what is set up already stays as it is', async () => {
+    const own = {
+      'index.js':
+        "import express from 'express'\nimport shield from 'helmet'\nimport { config } from 'dotenv'\n\nconfig()\nconst app = express()\napp.use(shield({ hsts: false }))\napp.listen(3000)\n",
+    };
+    const files = await attached('express5-one-js', ['helmet', 'dotenv'], own);
+    expect(files.get('index.js')).toBe(own['index.js']);
+    expect(files.get('package.json')).toContain('"helmet"');
+  });
+
+  it('a start script that reads the environment file needs no package for that', async () => {
+    const manifest = new MemoryStackHost('express5-one-js').tree().get('package.json') ?? '';
+    const own = { 'package.json': manifest.replace('node index.js', 'node --env-file=.env index.js') };
+    await expect(attached('express5-one-js', ['dotenv'], own)).rejects.toMatchObject({ status: 3 });
+    await expect(attached('vite-vue-ts', ['dotenv'])).rejects.toMatchObject({ status: 3 });
+  });
+
+  it('a server of another kind is refused in words, and still has a boot module', async () => {
+    await expect(attached('fastify-js', ['helmet'])).rejects.toMatchObject({ status: 3 });
+    const files = await attached('fastify-js', ['dotenv']);
+    expect(files.get('server.js')).toMatch(/^import 'dotenv\/config';\nimport Fastify/);
+  });
+});
