@@ -28,8 +28,10 @@ const shelved = new Set<string>();
 let registry: OfflineRegistry | undefined;
 if (!flag('online') && !flag('shelf')) {
   await installShelf();
-  for (const id of ids) await new StackHost(id, undefined).prepare();
-  const folders = [SHELF, ...ids.map((id) => new StackHost(id, undefined).pristine)];
+  // What a lockfile of any host has is not on the shelf: all of them are set up, even where only some are tried.
+  const all = fs.readdirSync(HOSTS).map((id) => new StackHost(id, undefined));
+  for (const host of all) if (ids.includes(host.id) || !fs.existsSync(host.pristine)) await host.prepare();
+  const folders = [SHELF, ...all.map(({ pristine }) => pristine)];
   registry = await openOfflineRegistry({
     shelf: fillShelf(folders, path.join(WORK, 'npm-cache')),
     cache: path.join(WORK, 'tarballs'),
