@@ -1,11 +1,8 @@
 import path from 'node:path';
 import type { FACT_NAMES } from '../definition/fact-names.ts';
-import { readText } from '../doors/text.ts';
-import { ownImports } from '../uses/own-imports.ts';
 import { ignoredFolders } from '../survey/ignored-folders.ts';
 import { ownFiles } from '../survey/own-files.ts';
 import { vendoredIn } from '../survey/vendored.ts';
-import type { Traits } from '../stacks/traits.ts';
 import { DEFAULT_HABITS } from '../text/habits.ts';
 import type { Circumstances } from './conditions.ts';
 import { contentsOf } from './contents.ts';
@@ -32,9 +29,9 @@ export function factValues(at: Circumstances): FactValues {
     'screen.import': screen ? importLine(screen) : '',
     'screen.import.below': screen ? importLine({ ...screen, from: screen.from.replace(/^\.\//, '../') }) : '',
     workspace: workspace.name,
-    base: baseOf(stack.traits),
+    base: stack.traits.baseCode ?? '',
     client: serverComponents ? "'use client';" : '',
-    'elements.import': classicElements(at) ? "import * as React from 'react';" : '',
+    'elements.import': stack.traits.elementsImport ?? '',
     contents: contentsOf(at),
     'bundler.config': stack.traits.config?.module ?? '',
     'bundler.merged': stack.traits.config?.isFunction
@@ -54,29 +51,10 @@ export function factValues(at: Circumstances): FactValues {
   };
 }
 
-/** Under which path the app lies, as code: where that is decided only when it is built the bundler knows it. */
-function baseOf({ base, config, bundler }: Traits): string {
-  if (base !== undefined) return base.startsWith('/') ? `'${base}'` : "'/'";
-  return config?.keys.includes('base') && bundler?.name === 'vite' ? 'import.meta.env.BASE_URL' : '';
-}
-
-/** Whether elements are compiled to calls of a name that must be in scope (tsconfig's `jsx`: "react"; else as the sources do it). */
-function classicElements({ workspace, stack, reader, root }: Circumstances): boolean {
-  if (!stack.traits.sources.includes('jsx')) return false;
-  const top = path.join(root, workspace.folder);
-  const configs = ['tsconfig.json', 'tsconfig.app.json', 'jsconfig.json'];
-  const written = configs.flatMap(
-    (name) => /"jsx"\s*:\s*"([\w-]+)"/.exec(readText(reader, path.join(top, name)) ?? '')?.[1] ?? [],
-  );
-  if (written.length > 0) return written.includes('react');
-  const names = ownImports(reader, top, 'react');
-  return names.has('default') || names.has('*');
-}
-
 /** What files with elements end in here: without types some write them in plain .js files, where their bundler takes that. */
 function elementEnding({ workspace, stack, reader, root }: Circumstances): string {
   if (workspace.language === 'ts') return 'tsx';
-  if (stack.traits.bundler?.name === 'vite') return 'jsx';
+  if (!stack.traits.elementsInPlain) return 'jsx';
   for (const file of ownFiles(reader, path.join(root, workspace.folder))) if (file.endsWith('.jsx')) return 'jsx';
   return 'js';
 }

@@ -1,3 +1,4 @@
+import { setTimeout as sleep } from 'node:timers/promises';
 import { noteChild } from '../apply/journal.ts';
 import { linesThatMatter } from '../apply/install-failed.ts';
 import type { Context } from '../context.ts';
@@ -38,12 +39,23 @@ export function proveHttp(context: Context, task: ProofTask, signal: AbortSignal
       const missed = await walk(server.url, spec.steps, bench.values, signal);
       if (missed !== undefined) return await fail(missed, server.said());
       const said = spec.says === undefined ? '' : fillText(spec.says, bench.values);
-      if (!server.said().includes(said)) return await fail(`it does not say "${said}"`, server.said());
+      if (!(await hears(server, said, signal))) return await fail(`it does not say "${said}"`, server.said());
       return bench.result(true, `the started server: ${spec.checks}`);
     } finally {
       await server.close();
     }
   });
+}
+
+// What is written down may come a little behind the answer.
+const LONGEST_SILENCE_MS = 5000;
+
+async function hears(server: Server, said: string, signal: AbortSignal): Promise<boolean> {
+  for (let waited = 0; waited < LONGEST_SILENCE_MS; waited += 50) {
+    if (server.said().includes(said)) return true;
+    await sleep(50, undefined, { signal });
+  }
+  return false;
 }
 
 /** Asks one step after the other; tells the first that is not answered as it should be. */

@@ -4,6 +4,7 @@ import { blockedJoint } from '../joints.ts';
 import { bootJoint, importEdit } from './boot-joint.ts';
 import { browserSources } from './browser-sources.ts';
 import { localImport } from './local-import.ts';
+import { elementsImport } from './elements-import.ts';
 import { packageJoints } from './package-joints.ts';
 import { dataPostcssJoint, postcssJoint } from './postcss-joint.ts';
 import { sheetJoint } from './sheet-joint.ts';
@@ -33,6 +34,11 @@ export async function readNextjs(ground: Ground): Promise<StackReading> {
     },
     traits: {
       sources: browserSources(ground),
+      // Every source may have to be read for it.
+      get elementsImport() {
+        return elementsImport(ground);
+      },
+      elementsInPlain: true,
       readsEnvironment: true,
       runtime: 'both',
       outputs: ['.next', 'out', 'next-env.d.ts', 'coverage'],

@@ -41,6 +41,12 @@ export interface Traits {
   readsEnvironment?: boolean | undefined;
   /** Under which path the built app lies. */
   base?: string | undefined;
+  /** The same as code, as a script of the app says it. */
+  baseCode?: string | undefined;
+  /** An import that files with elements need, since these are compiled to calls of a name in scope. */
+  elementsImport?: string | undefined;
+  /** Elements may stand in plain .js files. */
+  elementsInPlain?: boolean | undefined;
   /** The bundler follows no link out of the project, not even to a package. */
   packagesInside?: boolean | undefined;
   /** Modules run on the server unless they say otherwise (React Server Components, "use client"). */

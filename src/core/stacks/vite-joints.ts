@@ -6,6 +6,7 @@ import type { Joint } from '../joints.ts';
 import { readApp } from './app-joints.ts';
 import { browserSources } from './browser-sources.ts';
 import { configFile, newConfig, pluginsJoint, type ConfigFile } from './config-file.ts';
+import { elementsImport } from './elements-import.ts';
 import { packageJoints } from './package-joints.ts';
 import { postcssJoint, scriptJoint } from './postcss-joint.ts';
 import type { Ground, StackReading } from './stack.ts';
@@ -36,6 +37,8 @@ export async function readVite(ground: Ground): Promise<StackReading> {
   const expected = path.posix.join(setup.root, 'index.html');
   const graph = readPage(ground, setup);
   const app = readApp(ground, graph?.boot);
+  const base = textAt(ground, config, '/base');
+  const module = configModule(ground, config);
   return {
     joints: [
       pluginsJoint(ground, config, at('/plugins')),
@@ -56,8 +59,13 @@ export async function readVite(ground: Ground): Promise<StackReading> {
       serve: VITE_PREVIEW,
       // Its test utilities are loaded from below the project's root only.
       packagesInside: ground.declares('svelte'),
-      base: textAt(ground, config, '/base'),
-      config: configModule(ground, config),
+      base,
+      baseCode: baseCode(base, module),
+      // Every source may have to be read for it.
+      get elementsImport() {
+        return elementsImport(ground);
+      },
+      config: module,
     },
   };
 }
@@ -67,6 +75,12 @@ export const VITE_PREVIEW: Traits['serve'] = {
   program: 'vite',
   args: ['preview', '--port', '{{port}}', '--strictPort', '--host', '127.0.0.1'],
 };
+
+/** The base as code: where it is decided only when the app is built, Vite itself tells it (its docs: "Public Base Path"). */
+function baseCode(base: string | undefined, module: Traits['config']): string | undefined {
+  if (base !== undefined) return base.startsWith('/') ? `'${base}'` : "'/'";
+  return module?.keys.includes('base') ? 'import.meta.env.BASE_URL' : undefined;
+}
 
 /** Vite as the workspace declares it, as a framework has brought it, or what that framework needs `atLeast`. */
 export function viteVersion(ground: Ground, atLeast?: string): Traits['bundler'] {

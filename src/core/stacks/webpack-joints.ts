@@ -6,6 +6,7 @@ import { readApp } from './app-joints.ts';
 import { bootJoint, importEdit } from './boot-joint.ts';
 import { browserSources } from './browser-sources.ts';
 import { configFile } from './config-file.ts';
+import { elementsImport } from './elements-import.ts';
 import { packageJoints } from './package-joints.ts';
 import { postcssJoint } from './postcss-joint.ts';
 import { sheetJoint } from './sheet-joint.ts';
@@ -42,6 +43,11 @@ export async function readWebpack(ground: Ground): Promise<StackReading> {
     absent: { 'bundler.plugins': 'has plugins of another kind' },
     traits: {
       sources: browserSources(ground),
+      // Every source may have to be read for it.
+      get elementsImport() {
+        return elementsImport(ground);
+      },
+      elementsInPlain: true,
       runtime: 'browser',
       outputs: [path.posix.normalize(output), 'coverage'],
       bundler: { name: 'webpack', version: ground.versionOf('webpack') ?? '0.0.0' },
