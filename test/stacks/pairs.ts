@@ -29,7 +29,12 @@ export async function browse(host: StackHost): Promise<Map<string, string | unde
     integrations.map(({ integration, workspaces }) => {
       const ways = workspaces[0]?.ways ?? [];
       const fits = ways.some(({ verdict }) => verdict === 'fits');
-      return [integration, fits ? undefined : (ways.find(({ verdict }) => verdict === 'blocked') ?? ways.at(-1))?.why];
+      return [
+        integration,
+        fits
+          ? undefined
+          : (ways.find(({ verdict }) => verdict === 'blocked') ?? ways.findLast(({ why }) => why !== ''))?.why,
+      ];
     }),
   );
 }

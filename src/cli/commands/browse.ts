@@ -81,6 +81,7 @@ function verdict(ways: readonly Judgement[], attached: string | null): string[] 
 
 /** Why one way is not taken, a line for each reason. */
 function notBy(judgement: Judgement): string[] {
+  if (judgement.way.quiet && judgement.verdict === 'unfit') return [];
   const lead = `  not ${judgement.way.title}: `;
   return explain(judgement)
     .split('; ')

@@ -68,6 +68,8 @@ const way = z.strictObject({
   way: z.string(),
   /** In words, to stand behind "attached": "by the bundler's plugin". */
   title: z.string(),
+  /** Where it does not fit nothing is said of it: it is there for few. */
+  quiet: z.optional(z.boolean()),
   /** What it fits: what the workspace must have. */
   fits: z.optional(condition),
   packages: z.record(packageName, packageNeed),

@@ -29,7 +29,9 @@ export async function refuseWithHandwork(context: Context, refused: RefusedAttac
   const { definition, way, facts, place } = refused;
   const refusal = place && 'refusal' in place ? place.refusal : undefined;
   const file = place === undefined ? undefined : 'edit' in place ? place.edit.file : place.file;
-  const others = definition.ways.filter((one) => one.way !== way.way).map((one) => `--choose way=${one.way}`);
+  const others = definition.ways
+    .filter((one) => one.way !== way.way && !one.quiet)
+    .map((one) => `--choose way=${one.way}`);
   const also = others.length > 0 ? ` Another way: ${others.join(' or ')}.` : '';
   return new Problem({
     status: EXIT.refused,

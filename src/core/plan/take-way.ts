@@ -51,6 +51,7 @@ export async function takeWay(context: Context, task: WayTask): Promise<TakenWay
       throw await refuseWithHandwork(context, { definition, way, facts, stack, choices, place: judgement.joints[0] });
     }
     if (judgement.verdict === 'unfit') {
+      if (way.quiet && wanted === undefined) continue;
       const all = explain(judgement).split('; ');
       reasons.push(...all.map((reason) => `not ${way.title}: ${reason}`));
       continue;
