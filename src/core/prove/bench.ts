@@ -8,7 +8,8 @@ import type { Tie } from '../definition/ties.ts';
 import { editText } from '../formats/formats.ts';
 import { scriptCommand } from '../resolve/manager-commands.ts';
 import { programStart } from '../resolve/program-start.ts';
-import { readStack, type StackFacts } from '../stacks/stacks.ts';
+import { bareStack } from '../plan/bare.ts';
+import type { StackFacts } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 import type { ProofResult, ProofTask } from './proof.ts';
 import { makeScratch, type Scratch } from './scratch.ts';
@@ -58,7 +59,8 @@ export class Bench {
     const { doors, host, facts } = context;
     const workspace = facts.workspaces.find(({ folder }) => folder === task.workspace);
     if (!workspace) throw new Error(`no workspace ${task.workspace}`);
-    const stack = await readStack(doors.files, host.root, workspace);
+    // What has come with an integration does not make the host another one.
+    const stack = await bareStack(context, task.workspace);
     const scratch = await makeScratch(doors, host.root, { packagesInside: stack.traits.packagesInside ?? false });
     return new Bench(context, task, { workspace, stack, scratch }, signal);
   }

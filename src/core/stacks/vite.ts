@@ -1,11 +1,21 @@
-import type { Stack } from './stack.ts';
+import type { Ground, Stack } from './stack.ts';
 import { framework, named } from './title.ts';
+
+const SERVERS = ['express', 'fastify', 'koa', '@nestjs/core'];
+
+/** A server may have it for its tests: then it has no page, and nothing says how one would be built. */
+function isForTestsOnly(ground: Ground): boolean {
+  const names = ground.names(ground.inHost('.'));
+  return (
+    SERVERS.some((name) => ground.declares(name)) && !names.some((name) => /^(index\.html|vite\.config\.)/.test(name))
+  );
+}
 
 /** A browser app built with Vite, with or without a framework. */
 export const vite: Stack = {
   id: 'vite',
   recognise(ground) {
-    if (!ground.declares('vite')) return undefined;
+    if (!ground.declares('vite') || isForTestsOnly(ground)) return undefined;
     return [named(ground, 'vite', 'Vite'), framework(ground)].filter((part) => part !== undefined).join(' + ');
   },
   read: async (ground) => (await import('./vite-joints.ts')).readVite(ground),

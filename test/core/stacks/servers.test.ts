@@ -53,6 +53,13 @@ describe('a server gets its handlers where they belong', () => {
     await expect(attached('vite-vue-ts', ['dotenv'])).rejects.toMatchObject({ status: 3 });
   });
 
+  it('a bundler that is there for the tests alone does not make it an app for browsers', async () => {
+    const manifest = new MemoryStackHost('express5-one-js').tree().get('package.json') ?? '';
+    const own = { 'package.json': manifest.replace('"express"', '"vite": "^7.0.0",\n    "express"') };
+    const files = await attached('express5-one-js', ['helmet'], own);
+    expect(files.get('index.js')).toContain('app.use(helmet())');
+  });
+
   it('a server of another kind is refused in words, and still has a boot module', async () => {
     await expect(attached('fastify-js', ['helmet'])).rejects.toMatchObject({ status: 3 });
     const files = await attached('fastify-js', ['dotenv']);
