@@ -1,11 +1,10 @@
 import path from 'node:path';
 import type { FACT_NAMES } from '../definition/fact-names.ts';
-import { ignoredFolders } from '../survey/ignored-folders.ts';
 import { ownFiles } from '../survey/own-files.ts';
-import { vendoredIn } from '../survey/vendored.ts';
 import { DEFAULT_HABITS } from '../text/habits.ts';
 import type { Circumstances } from './conditions.ts';
 import { contentsOf } from './contents.ts';
+import { notOwn } from './not-own.ts';
 
 export type FactValues = Record<(typeof FACT_NAMES)[number], string>;
 
@@ -15,16 +14,16 @@ export function factValues(at: Circumstances): FactValues {
   const { language } = workspace;
   const { habits = DEFAULT_HABITS } = style;
   const { folder, screen, serverComponents } = stack.traits;
-  const { folders, files } = notOwn(at);
+  const passedOver = notOwn(at);
   const tabs = style.indent.startsWith('\t');
   return {
     folder,
     ending: language,
     'ending.jsx': stack.traits.sources.includes('jsx') ? elementEnding(at) : language,
     'ending.config': language === 'ts' ? 'ts' : workspace.moduleFormat === 'esm' ? 'js' : 'mjs',
-    'outputs.lines': [...folders, ...files].join('\n'),
-    'outputs.json': JSON.stringify([...folders.map((one) => `**/${one}/**`), ...files.map((one) => `**/${one}`)]),
-    outputs: `[${[...folders.map((one) => `'**/${one}/'`), ...files.map((one) => `'**/${one}'`)].join(', ')}]`,
+    'outputs.lines': passedOver.lines,
+    'outputs.json': passedOver.json,
+    outputs: passedOver.code,
     screen: screen?.local ?? '',
     'screen.import': screen ? importLine(screen) : '',
     'screen.import.below': screen ? importLine({ ...screen, from: screen.from.replace(/^\.\//, '../') }) : '',
@@ -57,23 +56,6 @@ function elementEnding({ workspace, stack, reader, root }: Circumstances): strin
   if (!stack.traits.elementsInPlain) return 'jsx';
   for (const file of ownFiles(reader, path.join(root, workspace.folder))) if (file.endsWith('.jsx')) return 'jsx';
   return 'js';
-}
-
-/** What is nobody's own source here: what is built or generated, and what of others is kept as it came. */
-function notOwn({ stack, reader, root, workspace }: Circumstances): { folders: string[]; files: string[] } {
-  const isFile = (one: string): boolean => path.posix.extname(one) !== '';
-  const { outputs } = stack.traits;
-  const vendored = vendoredIn(reader, path.join(root, workspace.folder));
-  return {
-    folders: [
-      ...new Set([
-        ...outputs.filter((one) => !isFile(one)),
-        ...vendored.folders,
-        ...ignoredFolders(reader, root, workspace),
-      ]),
-    ],
-    files: [...new Set([...outputs.filter(isFile), ...vendored.files])],
-  };
 }
 
 function importLine({ local, from, name }: { local: string; from: string; name: string }): string {

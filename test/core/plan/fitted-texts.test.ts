@@ -52,7 +52,7 @@ describe('what is written fits the host', () => {
       '.gitignore': 'node_modules/\n/public_html\nreports/weekly/\n*.log\n.env\n!keep\nnotes.txt\n.cache/\n',
     });
     const [, ignores = ''] = /ignores: \[(.*)\]/.exec(files.get('eslint.config.js') ?? '') ?? [];
-    expect(ignores).toBe("'**/dist/', '**/coverage/', '**/public_html/', '**/reports/weekly/', '**/.cache/'");
+    expect(ignores).toBe("'**/dist/', '**/coverage/', '**/.cache/', 'public_html/', 'reports/weekly/'");
   });
 
   it.each([
