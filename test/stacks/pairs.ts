@@ -86,6 +86,8 @@ export async function tryTogether(host: StackHost, stack: string, integrations: 
     if (only !== undefined && more.length === 0) return [made(only, 'failed', words.slice(-3000))];
     console.log(`${host.id}: together: ${words.slice(-1500)}`);
     const outcomes: Outcome[] = [];
+    // It may have failed half-way: each begins with the host as it is.
+    await host.prepare();
     for (const one of integrations) {
       outcomes.push(...(await tryTogether(host, stack, [one])));
       if (outcomes.at(-1)?.state === 'failed') await host.prepare();
