@@ -1,4 +1,4 @@
-import { confirm, password } from '@inquirer/prompts';
+import { confirm, input, password } from '@inquirer/prompts';
 import pc from 'picocolors';
 import { EXIT, Problem } from '../core/problem.ts';
 
@@ -15,6 +15,11 @@ export async function confirmed(message: string): Promise<boolean> {
 /** Asks for a secret: of what is typed only its length is seen. Throws a Problem (status 130) where that is an interruption. */
 export async function secretAnswer(message: string): Promise<string> {
   return answered(() => password({ message, mask: '·', theme: THEME }, { output: process.stderr }));
+}
+
+/** Asks for a text. Throws a Problem (status 130) where the answer is an interruption. */
+export async function textAnswer(message: string): Promise<string> {
+  return answered(() => input({ message, theme: THEME }, { output: process.stderr }));
 }
 
 async function answered<Answer>(ask: () => Promise<Answer>): Promise<Answer> {

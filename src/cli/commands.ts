@@ -139,7 +139,12 @@ function changing(y: Argv, command: Command): Argv {
     .command(
       'detach <integrations..>',
       'Take integrations out again',
-      (own) => previewOption(changeOptions(everywhereOption(workspaceOption(integrations(own, true))))),
+      (own) =>
+        previewOption(changeOptions(everywhereOption(workspaceOption(integrations(own, true))))).option('with-data', {
+          type: 'boolean',
+          default: false,
+          describe: 'Take out what the app has kept by it too: that cannot be taken back',
+        }),
       command('detach', async () => (await import('./commands/changing.ts')).detach),
     )
     .command(
@@ -147,6 +152,22 @@ function changing(y: Argv, command: Command): Argv {
       'Take back the last change',
       (own) => previewOption(changeOptions(own)),
       command('undo', async () => (await import('./commands/changing.ts')).undo),
+    )
+    .command(
+      'enrol <integration>',
+      'Give somebody an account, by an integration that has users; asks for the password',
+      (own) =>
+        workspaceOption(own)
+          .positional('integration', { type: 'string', demandOption: true, describe: 'The integration, by name' })
+          .option('answer', {
+            type: 'string',
+            array: true,
+            default: [],
+            requiresArg: true,
+            describe: 'An answer, in the order in which they are asked',
+          })
+          .option('password-file', { type: 'string', requiresArg: true, describe: 'A file that holds the password' }),
+      command('enrol', async () => import('./commands/enrol.ts')),
     )
     .command(
       'recover',

@@ -62,6 +62,8 @@ export interface ProcessOptions {
   environment?: Record<string, string> | undefined;
   signal?: AbortSignal | undefined;
   timeoutMs?: number | undefined;
+  /** What it reads from its standard input; nothing where nothing is said. */
+  input?: string | undefined;
   /** Called with the process's number as soon as it runs. */
   onStart?: ((pid: number) => void) | undefined;
 }

@@ -163,6 +163,10 @@ export async function carryOut(
     signal,
     onEvent: (event) => tell(event, output),
   }).finally(() => proofs?.close());
+  if (changes.data?.length) {
+    const { removeData } = await import('../../core/apply/remove-data.ts');
+    removeData(context.doors.files, context.host.root, changes.data);
+  }
   if (options.commit) applied.notes.push(await commit(context, changes.title, touched));
   conclude(context, changes, applied, options, output);
   return EXIT.done;

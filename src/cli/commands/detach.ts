@@ -13,13 +13,14 @@ interface DetachOptions extends ChangeOptions {
   workspace: string[];
   everywhere: boolean;
   preview: boolean;
+  withData: boolean;
 }
 
 export async function run(options: DetachOptions, output: Output): Promise<number> {
   const { context, lock } = await openForChange(options, `detach ${options.integrations.join(' ')}`, output);
   try {
     const going = await chooseLedgers(context, options);
-    const planned = await planWithWarnings(context, () => planDetach(context, going));
+    const planned = await planWithWarnings(context, () => planDetach(context, going, options));
     const lockfile =
       planned.install && options.install
         ? lockfileBefore(context, await openHistory(context), { going, files: planned.files })

@@ -2,7 +2,7 @@ import path from 'node:path';
 import { readText } from '../doors/text.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { Reader } from '../ports.ts';
-import type { Definition } from './schema.ts';
+import type { Definition, WayFile } from './schema.ts';
 
 const FILE = 'integration.yaml';
 
@@ -34,8 +34,9 @@ export async function loadDefinition(
   if (isPath(id)) return ownDefinition(reader, path.resolve(from, id), id, kept);
   const ids = catalogIds(reader, catalog);
   if (!ids.includes(id)) throw await unknown(id, ids);
-  const text = readText(reader, path.join(catalog, id.replace('/', '+'), FILE)) ?? '';
-  return definitionOf(text, `${id}/${FILE}`, kept);
+  const folder = path.join(catalog, id.replace('/', '+'));
+  const text = readText(reader, path.join(folder, FILE)) ?? '';
+  return withTexts(reader, folder, await definitionOf(text, `${id}/${FILE}`, kept), `${id}/${FILE}`);
 }
 
 /** Whether an integration is named by the path of its definition: then it did not ship with Ligament. */
@@ -50,7 +51,8 @@ async function ownDefinition(
   kept: KeptDefinitions | undefined,
 ): Promise<Definition> {
   const text = readText(reader, path.join(folder, FILE));
-  if (text !== undefined) return definitionOf(text, `${shown}/${FILE}`, kept);
+  if (text !== undefined)
+    return withTexts(reader, folder, await definitionOf(text, `${shown}/${FILE}`, kept), `${shown}/${FILE}`);
   throw new Problem({
     status: EXIT.wrongUsage,
     what: `There is no definition in ${shown}`,
@@ -66,6 +68,24 @@ async function definitionOf(text: string, file: string, kept: KeptDefinitions | 
   const definition = parseDefinition(text, file);
   kept?.keep(text, definition);
   return definition;
+}
+
+/** The definition with the texts of the files that stand beside it. Throws a Problem (status 2) for one that is not there. */
+function withTexts(reader: Reader, folder: string, definition: Definition, shown: string): Definition {
+  if (!definition.ways.some(({ files = [] }) => files.some(({ from }) => from !== undefined))) return definition;
+  const read = (file: WayFile): WayFile => {
+    if (file.from === undefined) return file;
+    const text = readText(reader, path.join(folder, file.from));
+    if (text !== undefined) return { ...file, text };
+    throw new Problem({
+      status: EXIT.wrongUsage,
+      what: `The definition ${shown} is not valid`,
+      where: { file: shown },
+      why: `it names ${file.from}, which is not beside it or is no text`,
+      next: 'See docs/definition-format.md for what a definition may say.',
+    });
+  };
+  return { ...definition, ways: definition.ways.map((way) => ({ ...way, files: way.files?.map(read) })) };
 }
 
 async function unknown(id: string, ids: readonly string[]): Promise<Problem> {

@@ -25,6 +25,12 @@ const facts = {
   joints: z.optional(z.array(z.enum(Object.keys(JOINTS) as JointName[]))),
   /** Whether an environment file is read when it is built or started, without a package for that. */
   environment: z.optional(z.enum(['read', 'unread'])),
+  /** The view engine that a server is set to; `none` where it has none that is known here. */
+  views: z.optional(z.enum(['ejs', 'pug', 'none'])),
+  /** Paths that a server answers by itself, all of them. */
+  paths: z.optional(z.array(z.string().check(z.regex(/^\/\S*$/)))),
+  /** Scripts of the manifest, with what they must say (`*` stands for any characters). */
+  scripts: z.optional(z.record(z.string(), z.string())),
   /** Choices with the value that they must have. */
   choices: z.optional(z.record(z.string(), z.string())),
 };

@@ -26,6 +26,7 @@ export function parseDefinition(text: string, file: string): Definition {
   if (result.success) {
     checkPlaceholders(result.data, file);
     checkSecrets(result.data, file);
+    checkFiles(result.data, file);
     return result.data;
   }
   const issue = result.error.issues[0];
@@ -53,6 +54,14 @@ function checkSecrets({ ways, choices = {} }: Definition, file: string): void {
     const variables = ties.flatMap((one) => (one.at === 'environment.file' ? Object.entries(one.variables) : []));
     const odd = variables.find(([, { secret }]) => secret !== undefined && choices[secret]?.kind !== 'secret');
     if (odd) throw invalid(file, `way ${way}: ${odd[0]} names a choice that asks for no secret`, 1, 1);
+  }
+}
+
+/** A file of a way has its text from one place. */
+function checkFiles({ ways }: Definition, file: string): void {
+  for (const { way, files = [] } of ways) {
+    const odd = files.find(({ text, from }) => (text === undefined) === (from === undefined));
+    if (odd) throw invalid(file, `way ${way}: ${odd.file} needs either "text" or "from"`, 1, 1);
   }
 }
 

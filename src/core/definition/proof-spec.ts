@@ -68,9 +68,13 @@ const run = z.strictObject({
 
 const step = z.strictObject({
   /** Method and path: `POST /login`. */
-  ask: z.string().check(z.regex(/^[A-Z]+ \/\S*$/)),
+  ask: z.optional(z.string().check(z.regex(/^[A-Z]+ \/\S*$/))),
+  /** Instead of asking: a file of the workspace is read; of a folder the file that was written last. */
+  read: z.optional(z.string()),
   /** Whose cookies are sent and kept; one visitor where nothing is said. */
   as: z.optional(z.string()),
+  /** Somebody whose cookies they have got hold of first. */
+  with: z.optional(z.string()),
   form: z.optional(z.record(z.string(), z.string())),
   headers: z.optional(z.record(z.string(), z.string())),
   /** What must come back: a status, parts of the text, parts of headers (an empty one must not be there), where it leads. */

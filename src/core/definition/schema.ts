@@ -59,7 +59,11 @@ const file = z.strictObject({
   file: z.string(),
   when: z.optional(condition),
   /** What stands in it. A script is put into the host's style: it is written with semicolons, single quotes and two spaces. */
-  text: z.string(),
+  text: z.optional(z.string()),
+  /** Or the file beside the definition that it is read from. */
+  from: z.optional(z.string().check(z.regex(/^(?!\.\.?(\/|$))[\w.-]+(\/(?!\.\.?(\/|$))[\w.-]+)*$/))),
+  /** It is written in TypeScript as an ES module, and put into the language and the module format of the host. */
+  native: z.optional(z.boolean()),
   /** A tool writes it anew whenever it runs: it goes whatever stands in it then. */
   generated: z.optional(z.boolean()),
 });
@@ -75,6 +79,8 @@ const way = z.strictObject({
   packages: z.record(packageName, packageNeed),
   ties: z.array(tie),
   files: z.optional(z.array(file)),
+  /** Texts that depend on the host, by name: of each the first that is meant for it stands for a line `// {{name}}` of a file. */
+  fragments: z.optional(z.record(z.string(), z.array(z.strictObject({ when: z.optional(condition), text: z.string() })))),
   /** What is run once the packages are installed, in order, in the workspace's folder. */
   commands: z.optional(z.array(command)),
 });
@@ -92,6 +98,22 @@ export const usePatterns = z.strictObject({
 const usesSpec = z.extend(usePatterns, {
   /** Lists of classes: the first counts whose placeholders are all filled. */
   classes: z.optional(z.array(z.array(z.string()))),
+});
+
+/** What the app makes while it runs, and what must not go with the integration by itself. */
+export const keptData = z.strictObject({
+  /** A file or folder of the workspace. */
+  path: z.string().check(z.regex(/^(?!\.\.?(\/|$))[\w.-]+(\/(?!\.\.?(\/|$))[\w.-]+)*$/)),
+  /** What it is, in words. */
+  holds: z.string(),
+});
+
+/** How people are let in: a script of the manifest that reads one line for each question, the password last. */
+export const people = z.strictObject({
+  script: z.string(),
+  args: z.array(z.string()),
+  /** The questions before the one for the password. */
+  asks: z.array(z.string()),
 });
 
 /** The definition of an integration (integration.yaml): data only, loading one runs no code. */
@@ -119,6 +141,8 @@ export const definition = z.strictObject({
   ways: z.array(way).check(z.minLength(1)),
   proofs: z.array(proofSpec),
   uses: z.optional(usesSpec),
+  data: z.optional(z.array(keptData)),
+  people: z.optional(people),
   /** What to tell the developer once it is attached. */
   tell: z.optional(z.array(z.string())),
 });
@@ -130,4 +154,6 @@ export type TextChoice = z.infer<typeof textChoice>;
 export type UsesSpec = z.infer<typeof usesSpec>;
 export type UsePatterns = z.infer<typeof usePatterns>;
 export type WayFile = z.infer<typeof file>;
+export type People = z.infer<typeof people>;
+export type KeptData = z.infer<typeof keptData>;
 export type { ProofSpec } from './proof-spec.ts';

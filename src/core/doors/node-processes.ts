@@ -46,20 +46,23 @@ function signalTo(pid: number, name: NodeJS.Signals | 0): boolean {
 }
 
 function runPlainly(command: string, args: readonly string[], options: ProcessOptions): Promise<ProcessResult> {
-  const { cwd, environment, signal, timeoutMs, onStart } = options;
+  const { cwd, environment, signal, timeoutMs, input, onStart } = options;
   return new Promise((resolve) => {
     const child = spawn(command, args, {
       cwd,
       env: environment ? { ...process.env, ...environment } : process.env,
-      stdio: ['ignore', 'pipe', 'pipe'],
+      stdio: [input === undefined ? 'ignore' : 'pipe', 'pipe', 'pipe'],
       ...(signal ? { signal } : {}),
       ...(timeoutMs === undefined ? {} : { timeout: timeoutMs }),
     });
     const stdout: Buffer[] = [];
     const stderr: Buffer[] = [];
     let failure: string | undefined;
-    child.stdout.on('data', (chunk: Buffer) => stdout.push(chunk));
-    child.stderr.on('data', (chunk: Buffer) => stderr.push(chunk));
+    // Who ends without having read it all says so by its status.
+    child.stdin?.on('error', () => undefined);
+    child.stdin?.end(input);
+    child.stdout?.on('data', (chunk: Buffer) => stdout.push(chunk));
+    child.stderr?.on('data', (chunk: Buffer) => stderr.push(chunk));
     child.on('error', (error: NodeJS.ErrnoException) => (failure = error.code ?? error.message));
     if (child.pid !== undefined) onStart?.(child.pid);
     child.on('close', (code, killedBy) => {
@@ -74,7 +77,7 @@ function runPlainly(command: string, args: readonly string[], options: ProcessOp
 
 /** On Windows managers are `.cmd` files, which nano-spawn finds and starts. */
 async function runOnWindows(command: string, args: readonly string[], options: ProcessOptions): Promise<ProcessResult> {
-  const { cwd, environment, signal, timeoutMs, onStart } = options;
+  const { cwd, environment, signal, timeoutMs, input, onStart } = options;
   const { default: spawnProgram, SubprocessError } = await import('nano-spawn');
   try {
     const running = spawnProgram(command, [...args], {
@@ -82,7 +85,7 @@ async function runOnWindows(command: string, args: readonly string[], options: P
       ...(environment ? { env: environment } : {}),
       ...(signal ? { signal } : {}),
       ...(timeoutMs === undefined ? {} : { timeout: timeoutMs }),
-      stdin: 'ignore',
+      stdin: input === undefined ? 'ignore' : { string: input },
     });
     // A program that cannot be started has no number; the wait below tells why.
     const child = onStart ? await running.nodeChildProcess.catch(() => undefined) : undefined;

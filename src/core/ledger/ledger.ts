@@ -1,6 +1,6 @@
 import path from 'node:path';
 import { readText } from '../doors/text.ts';
-import type { ProofSpec, UsePatterns } from '../definition/schema.ts';
+import type { KeptData, People, ProofSpec, UsePatterns } from '../definition/schema.ts';
 import type { Edit } from '../joints.ts';
 import type { Reader } from '../ports.ts';
 import type { HostPlace } from '../survey/host.ts';
@@ -28,6 +28,9 @@ export interface Ledger {
   made?: { file: string; sha256: string }[] | undefined;
   /** What uses of it in the host's sources look like. */
   uses?: UsePatterns | undefined;
+  /** What the app makes while it runs, in the workspace. */
+  data?: KeptData[] | undefined;
+  people?: People | undefined;
 }
 
 /** The host-relative path of a ledger. */
@@ -61,7 +64,7 @@ export async function allLedgers(reader: Reader, host: HostPlace): Promise<Ledge
 
 /** The text of a ledger: the same for the same record, so that it is quiet in version control. */
 export function renderLedger(record: Ledger): string {
-  const { workspace, edits, integration, title, way, choices, packages, proofs, uses, made } = record;
+  const { workspace, edits, integration, title, way, choices, packages, proofs, uses, made, data, people } = record;
   const prefix = workspace === '.' ? '' : `${workspace}/`;
   const shown = edits.map(({ file, format, operation, seed, made: isNew, private: hidden, executable, splices }) => ({
     ...(file.startsWith(prefix) ? { file: file.slice(prefix.length) } : { file, of: 'host' }),
@@ -87,6 +90,8 @@ export function renderLedger(record: Ledger): string {
     proofs,
     uses,
     made: madeHere,
+    data,
+    people,
   };
   return `${JSON.stringify(value, null, 2)}\n`;
 }

@@ -1,7 +1,7 @@
 import path from 'node:path';
 import * as z from 'zod/mini';
 import { proofSpec } from '../definition/proof-spec.ts';
-import { usePatterns } from '../definition/schema.ts';
+import { keptData, people, usePatterns } from '../definition/schema.ts';
 import { formatOperation } from '../formats/operation-schema.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { Ledger, MadeEdit } from './ledger.ts';
@@ -43,6 +43,8 @@ const ledger = z.strictObject({
   uses: z.optional(usePatterns),
   /** Relative to the workspace. */
   made: z.optional(z.array(z.strictObject({ file: z.string(), sha256: z.string() }))),
+  data: z.optional(z.array(keptData)),
+  people: z.optional(people),
 });
 
 /** Reads one ledger's text. Throws a Problem (status 2) where it is not one, or leads out of the host. */
@@ -58,16 +60,10 @@ export function parseLedger(text: string, file: string, workspace: string): Ledg
     const issue = result.error.issues[0];
     throw broken(file, `${issue?.path.join('.') || 'the record'} is not as it should be`);
   }
-  const { edits, integration, title, way, choices, packages, proofs, uses, made } = result.data;
+  const { edits, made, ledger: _form, ...rest } = result.data;
   return {
-    integration,
-    title,
-    way,
+    ...rest,
     workspace,
-    choices,
-    packages,
-    proofs,
-    uses,
     made: made?.map((one) => ({ ...one, file: path.posix.join(workspace, one.file) })),
     edits: edits.map(({ of, file: name, ...one }) => {
       const inHost =

@@ -78,6 +78,8 @@ export interface ChangeSet {
   secrets?: SecretNeed[] | undefined;
   /** Places in the host's own sources that will miss what goes. */
   uses?: Use[] | undefined;
+  /** What the app has made and what goes with an integration, relative to the host's root. It cannot be brought back. */
+  data?: string[] | undefined;
   /** What the developer should know before agreeing. */
   warnings: string[];
 }

@@ -103,6 +103,16 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
     environment === undefined || (environment === 'read') === (stack.traits.readsEnvironment ?? false)
       ? []
       : [`${stack.title} reads ${environment === 'read' ? 'no environment file' : 'its environment file'} by itself`],
+  views: ({ views }, { stack }) => {
+    const engine = stack.traits.views?.engine ?? 'none';
+    return views === undefined || engine === views ? [] : [`it is for views of ${views}`];
+  },
+  paths: ({ paths = [] }, { stack }) =>
+    paths.filter((one) => !stack.traits.paths?.includes(one)).map((one) => `nothing answers ${one} yet`),
+  scripts: ({ scripts = {} }, { workspace }) =>
+    Object.entries(scripts)
+      .filter(([name, wanted]) => !isLike(workspace.manifest.scripts[name] ?? '', wanted))
+      .map(([name, wanted]) => `the script ${name} is not ${wanted}`),
   choices: ({ choices = {} }, at) =>
     Object.entries(choices)
       .filter(([key, value]) => at.choices[key] !== value)
@@ -151,6 +161,7 @@ function inWords(key: string, value: unknown): string {
     return `what imports ${Object.entries(value as Record<string, string[]>)
       .map(([name, names]) => `${names.join(' or ')} from ${name}`)
       .join(' and ')} already`;
+  if (key === 'paths') return `what answers ${(value as string[]).join(' and ')} by itself already`;
   if (key === 'joints') return 'what has such a place';
   return typeof value === 'string' ? value : key;
 }

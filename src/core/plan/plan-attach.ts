@@ -167,7 +167,7 @@ async function decide(context: Context, request: AttachRequest, wishes: Wishes):
   const values = valuesFor(circumstances(context, { facts, stack, choices }));
   const edits = [
     ...manifestEdits(context, taken.packages, wishes.movePackages),
-    ...wayEdits(taken.way, { folder, stack, style: bareStyle(context, facts), values }),
+    ...wayEdits(taken.way, { workspace: facts, stack, style: bareStyle(context, facts), values }),
   ];
   const shadowing = findShadowing(context.bare, context.host.root, edits);
   const owner = ownerOf({ integration: definition.integration, workspace: folder });
@@ -218,6 +218,8 @@ async function planGroup(
       edits: made,
       proofs: specs,
       uses: definition.uses && usePatternsOf(definition.uses, one.choices),
+      data: definition.data,
+      people: definition.people,
     };
     const record = ledgerFile(workspace, definition.integration);
     files.push({ file: record, before: undefined, after: encode(renderLedger(ledger)), role: 'record' });

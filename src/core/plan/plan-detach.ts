@@ -2,6 +2,7 @@ import path from 'node:path';
 import type { Context } from '../context.ts';
 import { decode, encode } from '../doors/text.ts';
 import { removeFromText } from '../formats/formats.ts';
+import type { KeptData } from '../definition/schema.ts';
 import { ledgerFile, type Ledger, type MadeEdit } from '../ledger/ledger.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { CodeStyle } from '../text/code-style.ts';
@@ -22,7 +23,11 @@ import { editsOn, makeEdits, withoutEdits, type Replayed } from './replay.ts';
  * Plans to take integrations out, as one change set. Writes nothing. Throws a Problem (status 3) with the handwork
  * where an edit can be taken back neither exactly nor by meaning.
  */
-export async function planDetach(context: Context, going: readonly Ledger[]): Promise<ChangeSet> {
+export async function planDetach(
+  context: Context,
+  going: readonly Ledger[],
+  { withData = false }: { withData?: boolean } = {},
+): Promise<ChangeSet> {
   const files: FileChange[] = [];
   const warnings: string[] = [];
   const staying = context.ledgers.filter((ledger) => !going.includes(ledger));
@@ -51,6 +56,8 @@ export async function planDetach(context: Context, going: readonly Ledger[]): Pr
   const taken = [...files, ...updatedRecords(staysOnly, updated)];
   const fitted = await fitAround(context, taken);
   warnings.push(...fitted.words);
+  const data = dataOf(context, going);
+  warnings.push(...data.map((one) => dataInWords(one, withData)));
   const joined = joinFiles([...taken, ...fitted.files]);
   const dropped = droppedPackages(going, joined);
   return {
@@ -65,6 +72,7 @@ export async function planDetach(context: Context, going: readonly Ledger[]): Pr
     uses: await findUses(context, going, { files: joined, dropped }),
     install: installStep(context, joined, 'takes the packages out and updates the lockfile'),
     proofs: [],
+    data: withData ? data.map(({ path: file }) => file) : [],
     tell: ['Restart the dev server if it runs.'],
     warnings,
   };
@@ -75,6 +83,25 @@ function goingRecords({ reader, host }: Context, going: readonly Ledger[]): File
     const file = ledgerFile(workspace, integration);
     return { file, before: reader.read(path.join(host.root, file)), after: undefined, role: 'record' };
   });
+}
+
+/** What the app has made while it ran, as far as it is there; paths from the host's root. */
+function dataOf({ reader, host }: Context, going: readonly Ledger[]): KeptData[] {
+  return going.flatMap(({ workspace, data = [] }) =>
+    data
+      .map((one) => ({ ...one, path: path.posix.normalize(path.posix.join(workspace, one.path)) }))
+      .filter((one) => reader.kind(path.join(host.root, one.path)) !== undefined)
+      .map((one) => {
+        checkPath(reader, host.root, one.path);
+        return one;
+      }),
+  );
+}
+
+function dataInWords({ path: file, holds }: KeptData, goes: boolean): string {
+  return goes
+    ? `${file} goes too (${holds}): that cannot be taken back.`
+    : `${file} stays: it has ${holds}. --with-data takes it out too.`;
 }
 
 /** Files that commands have made go, if nobody has changed them since. */

@@ -82,7 +82,7 @@ async function fitAnew(
   const ofPackages = [...kept.map((edit) => plainEdit(edit)), ...manifestEdits(context, added, false)];
   const edits = [
     ...ofPackages.sort((a, b) => compareNames(packageNamed(a), packageNamed(b))),
-    ...wayEdits(way, { folder: workspace, stack, style, values: valuesFor(at) }),
+    ...wayEdits(way, { workspace: facts, stack, style, values: valuesFor(at) }),
   ];
   const owner = ownerOf(ledger);
   // It was planned with what came beside it in view.

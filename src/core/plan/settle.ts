@@ -8,8 +8,20 @@ export function settleWay(way: Way, at: Circumstances): Way {
     ...way,
     packages: Object.fromEntries(Object.entries(way.packages).filter(([, need]) => holds(need.when, at))),
     ties: way.ties.filter((tie) => holds(tie.when, at)),
-    files: way.files?.filter((file) => holds(file.when, at)),
+    files: way.files
+      ?.filter((file) => holds(file.when, at))
+      .map((file) => ({ ...file, text: withFragments(file.text ?? '', way, at) })),
   };
+}
+
+/** A text with the fragments of its way in their places; one that is empty takes its line with it. */
+function withFragments(text: string, { fragments = {} }: Way, at: Circumstances): string {
+  return text.replaceAll(/^([ \t]*)\/\/ \{\{([\w.-]+)\}\}\r?\n/gm, (whole, indent: string, name: string) => {
+    const variants = fragments[name];
+    if (!variants) return whole;
+    const fitting = variants.find(({ when }) => holds(when, at))?.text.trim() ?? '';
+    return fitting === '' ? '' : `${fitting.replaceAll(/^(?=.)/gm, indent)}\n`;
+  });
 }
 
 /** The proofs that are meant for a workspace, filled with its facts; choices and random values are filled when it is proved. */

@@ -32,6 +32,9 @@ export function factValues(at: Circumstances): FactValues {
     client: serverComponents ? "'use client';" : '',
     'elements.import': stack.traits.elementsImport ?? '',
     contents: contentsOf(at),
+    'run.start': stack.traits.runs?.start ?? 'node ',
+    'run.ending': stack.traits.runs?.ending ?? 'js',
+    views: stack.traits.views?.folder ?? '',
     'bundler.config': stack.traits.config?.module ?? '',
     'bundler.merged': stack.traits.config?.isFunction
       ? 'defineConfig(async (env) => mergeConfig(await base(env), own))'

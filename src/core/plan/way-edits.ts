@@ -3,13 +3,14 @@ import { fillAll, fillText } from '../definition/fill.ts';
 import type { Way } from '../definition/schema.ts';
 import type { Tie } from '../definition/ties.ts';
 import { fitFile } from '../formats/script/fit-file.ts';
+import { toNative } from '../formats/script/native.ts';
 import { wholeFile, type Edit } from '../joints.ts';
 import type { StackFacts } from '../stacks/stacks.ts';
+import type { WorkspaceFacts } from '../survey/survey.ts';
 import type { CodeStyle } from '../text/code-style.ts';
 
 interface Place {
-  /** The workspace's folder. */
-  folder: string;
+  workspace: Pick<WorkspaceFacts, 'folder' | 'language' | 'moduleFormat'>;
   stack: StackFacts;
   style: CodeStyle;
   /** What texts are filled with. */
@@ -18,10 +19,12 @@ interface Place {
 
 /** The edits of a way in a workspace: its files first, then its ties. */
 export function wayEdits({ files = [], ties }: Way, place: Place): Edit[] {
-  const { folder, style, values } = place;
-  const made = files.map(({ file, text, generated }) => {
-    const inHost = path.posix.normalize(path.posix.join(folder, fillText(file, values)));
-    return wholeFile(inHost, fitFile(fillText(text, values).trimStart(), inHost, style), generated);
+  const { workspace, style, values } = place;
+  const made = files.map(({ file, text = '', generated, native }) => {
+    const inHost = path.posix.normalize(path.posix.join(workspace.folder, fillText(file, values)));
+    const filled = fillText(text, values).trimStart();
+    const own = native ? toNative(filled, workspace.language, workspace.moduleFormat) : filled;
+    return wholeFile(inHost, fitFile(own, inHost, style), generated);
   });
   return [...made, ...tieEdits(ties, place)];
 }

@@ -1,7 +1,9 @@
+import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { noteChild } from '../apply/journal.ts';
 import { linesThatMatter } from '../apply/install-failed.ts';
 import type { Context } from '../context.ts';
+import { readText } from '../doors/text.ts';
 import { fillText } from '../definition/fill.ts';
 import type { ProofOf } from '../definition/proof-spec.ts';
 import { Bench } from './bench.ts';
@@ -12,6 +14,12 @@ import { Visitor, type Answer } from './visitor.ts';
 
 type Spec = ProofOf<'http'>;
 type Step = Spec['steps'][number];
+
+interface Place {
+  url: string;
+  bench: Bench;
+  signal: AbortSignal;
+}
 
 /** Proves that a server, started in a copy on 127.0.0.1, answers a sequence of requests as it should. */
 export function proveHttp(context: Context, task: ProofTask, signal: AbortSignal): Promise<ProofResult> {
@@ -36,7 +44,7 @@ export function proveHttp(context: Context, task: ProofTask, signal: AbortSignal
       return fail('it does not start', error instanceof Error ? error.message : String(error));
     }
     try {
-      const missed = await walk(server.url, spec.steps, bench.values, signal);
+      const missed = await walk({ url: server.url, bench, signal }, spec.steps);
       if (missed !== undefined) return await fail(missed, server.said());
       const said = spec.says === undefined ? '' : fillText(spec.says, bench.values);
       if (!(await hears(server, said, signal))) return await fail(`it does not say "${said}"`, server.said());
@@ -59,36 +67,58 @@ async function hears(server: Server, said: string, signal: AbortSignal): Promise
 }
 
 /** Asks one step after the other; tells the first that is not answered as it should be. */
-async function walk(
-  url: string,
-  steps: readonly Step[],
-  own: Readonly<Record<string, string>>,
-  signal: AbortSignal,
-): Promise<string | undefined> {
+async function walk(place: Place, steps: readonly Step[]): Promise<string | undefined> {
   const visitors = new Map<string, Visitor>();
-  let values = own;
+  let values = place.bench.values;
   for (const step of steps) {
-    const name = step.as ?? '';
-    const visitor = visitors.get(name) ?? new Visitor(url, signal);
-    visitors.set(name, visitor);
-    const { ask, form, headers } = filled(step, values);
-    let answer: Answer | undefined;
-    for (let time = 0; time < (step.times ?? 1); time += 1) answer = await visitor.ask(ask, form, headers);
+    const { as: name = '' } = step;
+    const answer = step.read === undefined ? await asked(place, step, values, visitors) : await written(place, step.read);
     if (!answer) continue;
     const missed = judge(step, answer, values);
-    if (missed !== undefined) return `${ask}${name === '' ? '' : ` as ${name}`}: ${missed}`;
+    const what = step.read ?? fillText(step.ask ?? '', values);
+    if (missed !== undefined) return `${what}${name === '' ? '' : ` as ${name}`}: ${missed}`;
     values = { ...values, ...kept(step, answer) };
   }
   return undefined;
+}
+
+async function asked(
+  { url, signal }: Place,
+  step: Step,
+  values: Readonly<Record<string, string>>,
+  visitors: Map<string, Visitor>,
+): Promise<Answer | undefined> {
+  const { as: name = '' } = step;
+  const visitor = visitors.get(name) ?? new Visitor(url, signal);
+  visitors.set(name, visitor);
+  const other = step.with === undefined ? undefined : visitors.get(step.with);
+  if (other) visitor.takeFrom(other);
+  const { ask = 'GET /', form, headers } = filled(step, values);
+  let answer: Answer | undefined;
+  for (let time = 0; time < (step.times ?? 1); time += 1) answer = await visitor.ask(ask, form, headers);
+  return answer;
+}
+
+/** What the server has written into a file, or into the newest one of a folder; it may come a little later. */
+async function written({ bench, signal }: Place, file: string): Promise<Answer> {
+  const { files } = bench.context.doors;
+  for (let waited = 0; ; waited += 50) {
+    const place = bench.path(file);
+    const names = files.list(place).map(({ name }) => path.join(place, name));
+    const text = readText(files, names.at(-1) ?? place);
+    if (text !== undefined || waited >= LONGEST_SILENCE_MS) return { status: 0, text: text ?? '', headers: new Headers() };
+    await sleep(50, undefined, { signal });
+  }
 }
 
 function filled(
   { ask, form, headers }: Step,
   values: Readonly<Record<string, string>>,
 ): Pick<Step, 'ask' | 'form' | 'headers'> {
+  const filledAsk = ask === undefined ? undefined : fillText(ask, values);
   const fillEach = (all: Record<string, string> | undefined): Record<string, string> | undefined =>
     all && Object.fromEntries(Object.entries(all).map(([key, value]) => [key, fillText(value, values)]));
-  return { ask: fillText(ask, values), form: fillEach(form), headers: fillEach(headers) };
+  return { ask: filledAsk, form: fillEach(form), headers: fillEach(headers) };
 }
 
 function judge(step: Step, answer: Answer, values: Readonly<Record<string, string>>): string | undefined {

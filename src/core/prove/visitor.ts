@@ -18,6 +18,11 @@ export class Visitor {
     this.#signal = signal;
   }
 
+  /** Takes the cookies that another one has. */
+  takeFrom(other: Visitor): void {
+    for (const [name, value] of other.#cookies) this.#cookies.set(name, value);
+  }
+
   /** Sends `METHOD /path`, with a form where one is given. Cookies are kept as RFC 6265 has it, without paths and dates. */
   async ask(what: string, form?: Record<string, string>, headers: Record<string, string> = {}): Promise<Answer> {
     const [method = 'GET', path = '/'] = what.split(' ');

@@ -5,12 +5,16 @@ import { entryJoint } from './entry-joint.ts';
 import { localImport, moduleEnding } from './local-import.ts';
 import { packageJoints } from './package-joints.ts';
 import { plainTraits } from './plain-traits.ts';
-import { serverEntry } from './server-entry.ts';
+import { expressViews } from './express-views.ts';
+import { serverEntry, type ServerEntry } from './server-entry.ts';
+import { serverPaths } from './server-paths.ts';
 import type { Ground, StackReading } from './stack.ts';
+import type { Traits } from './traits.ts';
 
 const SERVER = { from: 'express', name: 'default', as: 'app' };
 // What reads the bodies of requests: Express's own, and what people used before.
-const PARSERS = ['json', 'urlencoded', 'raw', 'text', 'bodyParser'];
+// and what reads cookies and sessions: what comes behind these may use all of them.
+const PARSERS = ['json', 'urlencoded', 'raw', 'text', 'bodyParser', 'cookieParser', 'session', 'expressSession'];
 
 /** The joints of a server built with Express (its docs: "Using middleware", "Error handling"). */
 export async function readExpress(ground: Ground): Promise<StackReading> {
@@ -30,8 +34,17 @@ export async function readExpress(ground: Ground): Promise<StackReading> {
           ? traits.folder
           : path.posix.relative(ground.workspace.folder, path.posix.dirname(app)) || '.',
       serve: app === undefined ? undefined : entry?.serve,
+      ...(entry && app !== undefined ? ofServer(ground, entry, app) : {}),
       readsEnvironment: entry?.readsEnvironment,
     },
+  };
+}
+
+function ofServer(ground: Ground, entry: ServerEntry, app: string): Partial<Traits> {
+  return {
+    runs: entry.runs(path.posix.relative(ground.workspace.folder, path.posix.dirname(app))),
+    views: expressViews(ground, entry.modules),
+    paths: serverPaths(ground, app),
   };
 }
 

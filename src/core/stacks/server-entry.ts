@@ -1,6 +1,6 @@
 import path from 'node:path';
 import type { Ground } from './stack.ts';
-import type { Serve } from './traits.ts';
+import type { Serve, Traits } from './traits.ts';
 
 /** The module that a server is started by, and how. Paths are relative to the host's root. */
 export interface ServerEntry {
@@ -11,6 +11,8 @@ export interface ServerEntry {
   serve: Serve | undefined;
   /** Its start script reads an environment file already (`--env-file`). */
   readsEnvironment: boolean;
+  /** How other modules of a folder of the workspace are run. */
+  runs: (folder: string) => NonNullable<Traits['runs']>;
 }
 
 const ENDINGS = ['', '.js', '.ts', '.mjs', '.cjs', '.mts', '.cts', '/index.js', '/index.ts', '/index.mjs'];
@@ -33,6 +35,7 @@ export function serverEntry(ground: Ground): ServerEntry | undefined {
     modules,
     serve,
     readsEnvironment: started.some(({ flags }) => flags.some((one) => one.startsWith('--env-file'))),
+    runs: (folder) => runsIn(ground, folder, command),
   };
 }
 
@@ -63,14 +66,32 @@ function startOf(ground: Ground, script: string): Start | undefined {
   return undefined;
 }
 
+function runsIn(ground: Ground, folder: string, start: Start | undefined): { start: string; ending: string } {
+  const inFolder = (of: string): string => (of === '' || of === '.' ? '' : `${of}/`);
+  const flags = (start?.flags ?? []).filter((flag) => flag.startsWith('--env-file'));
+  const node = ['node', ...flags].join(' ');
+  if (ground.workspace.language === 'js') return { start: `${node} ${inFolder(folder)}`, ending: 'js' };
+  const runner = ['tsx', 'ts-node'].find((name) => ground.declares(name));
+  if (runner !== undefined) return { start: `${runner} ${inFolder(folder)}`, ending: 'ts' };
+  const { out, root } = compiled(ground);
+  const built = path.posix.join(out, path.posix.relative(root, folder === '' ? '.' : folder));
+  return { start: `${node} ${inFolder(built)}`, ending: 'js' };
+}
+
+/** From which folder into which one the compiler writes (TypeScript, `rootDir` and `outDir`). */
+function compiled(ground: Ground): { out: string; root: string } {
+  const config = ground.text(ground.inHost('tsconfig.json')) ?? '';
+  const out = /"outDir"\s*:\s*"\.?\/?([^"]+?)\/?"/.exec(config)?.[1] ?? 'dist';
+  const root = /"rootDir"\s*:\s*"\.?\/?([^"]*?)\/?"/.exec(config)?.[1] ?? 'src';
+  return { out, root };
+}
+
 /** The host's own source of a file that is named: where it is built, what it is built from. */
 function sourceOf(ground: Ground, named: string): string | undefined {
   const inHost = ground.inHost(named);
   const found = ground.first(ENDINGS.map((ending) => inHost + ending));
   if (ground.workspace.language !== 'ts') return found;
-  const config = ground.text(ground.inHost('tsconfig.json')) ?? '';
-  const out = /"outDir"\s*:\s*"\.?\/?([^"]+?)\/?"/.exec(config)?.[1] ?? 'dist';
-  const root = /"rootDir"\s*:\s*"\.?\/?([^"]*?)\/?"/.exec(config)?.[1] ?? 'src';
+  const { out, root } = compiled(ground);
   const relative = path.posix.relative(out, path.posix.normalize(named));
   if (relative.startsWith('..')) return found;
   const stem = relative.replace(/\.[cm]?js$/, '');

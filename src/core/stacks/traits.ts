@@ -37,6 +37,12 @@ export interface Traits {
   serve?: Serve | undefined;
   /** A program that makes what sources lean on before anything is built (generated types and settings). */
   prepare?: { program: string; args: string[] } | undefined;
+  /** How modules of its own are run beside it: a program with what stands before their paths, and what they end in then. */
+  runs?: { start: string; ending: string } | undefined;
+  /** The view engine that it is set to, and the folder of the views, relative to the workspace. */
+  views?: { engine: 'ejs' | 'pug'; folder: string } | undefined;
+  /** Paths that it answers by itself, as far as they are written down. */
+  paths?: string[] | undefined;
   /** An environment file is read when it is built or started, without a package of its own for that. */
   readsEnvironment?: boolean | undefined;
   /** Under which path the built app lies. */

@@ -1,5 +1,6 @@
 import type { CodeStyle } from '../../text/code-style.ts';
 import { applySplices, type Splice } from '../../text/splices.ts';
+import { byHabit } from './fit-habits.ts';
 import { parseScript, walk } from './syntax.ts';
 
 const SCRIPT = /\.[cm]?[jt]sx?$/;
@@ -29,9 +30,10 @@ function fitScript(text: string, file: string, style: CodeStyle): string {
   const splices: Splice[] = [];
   walk(script.program, (node, parent) => {
     if (node.type === 'Literal' && typeof node.value === 'string' && node.raw && parent?.type !== 'JSXAttribute') {
-      if (!/['"\\]/.test(node.value))
-        splices.push({ at: node.start, removed: node.raw, inserted: quote + node.value + quote });
+      const inside = node.raw.slice(1, -1);
+      if (!/['"]/.test(inside)) splices.push({ at: node.start, removed: node.raw, inserted: quote + inside + quote });
     }
+    splices.push(...byHabit(text, node, style));
     const ends = /(Statement|Declaration|PropertyDefinition|PropertySignature|MethodSignature)$/.test(node.type);
     const inHead = parent !== undefined && /^For/.test(parent.type);
     if (!style.semicolons && ends && !inHead && text[node.end - 1] === ';')

@@ -1,0 +1,60 @@
+import { createInterface } from 'node:readline';
+import { close, migrate, takeBack } from './database.js';
+import * as passwords from './passwords.js';
+import { objectionTo } from './rules.js';
+import * as store from './store.js';
+
+const USAGE = `What to do with the accounts:
+  add        adds an account; asks for address, name and password
+  migrate    makes the tables
+  take-back  takes the last change of the tables back`;
+
+const QUESTIONS = ['Address', 'Name', 'Password (is not shown)'];
+
+/** Asks one question after the other; what is typed for the last is not shown. */
+async function ask(questions: string[]): Promise<string[]> {
+  const { stdin, stderr } = process;
+  const shown = stdin.isTTY;
+  const streams = { input: stdin, output: stderr };
+  const input = createInterface({ ...streams, terminal: shown });
+  const lines = input[Symbol.asyncIterator]();
+  const answers: string[] = [];
+  const echo = stderr.write.bind(stderr);
+  for (const [index, question] of questions.entries()) {
+    if (shown) echo(`${question}: `);
+    const isLast = index === questions.length - 1;
+    if (shown && isLast) stderr.write = () => true;
+    const line = await lines.next();
+    stderr.write = echo;
+    if (shown && isLast) echo('\n');
+    answers.push(line.done ? '' : line.value.trim());
+  }
+  input.close();
+  return answers;
+}
+
+async function add(): Promise<void> {
+  const [given = '', name = '', password = ''] = await ask(QUESTIONS);
+  const email = given.toLowerCase();
+  const problem = objectionTo({ email, password });
+  if (problem) throw new Error(problem);
+  const hash = await passwords.hash(password);
+  const account = await store.add({ email, name, password: hash });
+  if (!account) throw new Error(`${email} has an account already.`);
+  console.log(`${email} has an account.`);
+}
+
+async function run(what: string): Promise<void> {
+  if (what === 'add') return add();
+  if (what === 'migrate') return migrate();
+  if (what !== 'take-back') throw new Error(USAGE);
+  const isBack = await takeBack();
+  console.log(isBack ? 'The last change is taken back.' : 'There is none.');
+}
+
+run(process.argv[2] ?? '')
+  .catch((error: unknown) => {
+    console.error(error instanceof Error ? error.message : error);
+    process.exitCode = 1;
+  })
+  .finally(close);

@@ -1,0 +1,102 @@
+import type { Request, RequestHandler, Response } from 'express';
+import passport from 'passport';
+import { Strategy } from 'passport-local';
+import * as passwords from './passwords.js';
+import { COOKIE, cookie } from './sessions.js';
+import { settings } from './settings.js';
+import * as store from './store.js';
+import type { Account } from './store.js';
+
+const byEmail = { usernameField: 'email', passwordField: 'password' };
+
+passport.use(
+  new Strategy(byEmail, (email, password, done) => {
+    const found = check(email, password);
+    void found.then((account) => done(null, account), done);
+  }),
+);
+
+passport.serializeUser((user, done) => done(null, (user as Account).id));
+
+passport.deserializeUser((id: string, done) => {
+  void store.findById(id).then((found) => done(null, found ?? false), done);
+});
+
+/** Takes as long where there is no such account as where there is one. */
+async function check(email: string, password: string) {
+  const account = await store.findByEmail(email.trim().toLowerCase());
+  const hashed = account?.password ?? passwords.nobodys;
+  const same = await passwords.matches(password, hashed);
+  if (!account || !same) return false;
+  if (passwords.isOutdated(hashed)) {
+    await store.changePassword(account.id, await passwords.hash(password));
+  }
+  return account;
+}
+
+/** Who has signed in, if anybody. */
+export function accountOf(req: Request): Account | undefined {
+  return req.user as Account | undefined;
+}
+
+type Signed = Promise<Account | undefined>;
+
+/** The account that address and password of a form belong to. */
+export function authenticate(req: Request, res: Response): Signed {
+  return new Promise((resolve, reject) => {
+    const done = (error: unknown, account: Account | false): void => {
+      if (error) reject(error as Error);
+      else resolve(account || undefined);
+    };
+    const handler = passport.authenticate('local', done) as RequestHandler;
+    void handler(req, res, reject);
+  });
+}
+
+/** Signs somebody in, in a session with another id than the one before. */
+export async function signIn(req: Request, account: Account) {
+  await new Promise<void>((resolve, reject) => {
+    req.logIn(account, (error: unknown) => {
+      if (error) reject(error as Error);
+      else resolve();
+    });
+  });
+  req.session.since = Date.now();
+}
+
+/** Ends the session, here and in the browser. */
+export async function signOut(req: Request, res: Response) {
+  await new Promise<void>((resolve, reject) => {
+    req.session.destroy((error: unknown) => {
+      if (error) reject(error as Error);
+      else resolve();
+    });
+  });
+  res.clearCookie(COOKIE, cookie);
+}
+
+/** Tells the templates who has signed in, and ends what has lasted too long. */
+export const remember: RequestHandler = (req, res, next) => {
+  const { since } = req.session;
+  if (since !== undefined && Date.now() - since > settings.longest) {
+    const again = (): void => res.redirect(`${req.baseUrl}/login`);
+    signOut(req, res).then(again, next);
+    return;
+  }
+  const account = accountOf(req);
+  const { id, email, name } = account ?? {};
+  const shown = account && { id, email, name };
+  Object.assign(res.locals, { account: shown });
+  next();
+};
+
+/** For what is shown only to who has signed in; others are led there. */
+export const signedIn: RequestHandler = (req, res, next) => {
+  if (accountOf(req)) return next();
+  const { originalUrl } = req;
+  // What begins with two slashes leads to another site.
+  const isHere = /^\/(?![/\\])/.test(originalUrl);
+  if (isHere && req.method === 'GET') req.session.wanted = originalUrl;
+  const { accountsAt = '' } = res.locals as { accountsAt?: string };
+  res.redirect(`${accountsAt}/login`);
+};
