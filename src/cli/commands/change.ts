@@ -94,9 +94,11 @@ export async function planWithWarnings({ doors, host }: Context, plan: () => Pro
   const changes = await plan();
   const { uncommitted } = await asked;
   const dirty = changes.files.filter(
-    ({ file, before, role }) =>
+    ({ file, before, after, role }) =>
       role === 'host' &&
       before &&
+      // Of a file that goes as a whole nothing is left that could stay.
+      (after || changes.kind === 'attach') &&
       uncommitted.some((one) => one === file || (one.endsWith('/') && file.startsWith(one))),
   );
   // What is taken back is not committed either where its coming was not: other work is what stays different then.

@@ -35,6 +35,7 @@ export function factValues(at: Circumstances): FactValues {
     'run.start': stack.traits.runs?.start ?? 'node ',
     'run.ending': stack.traits.runs?.ending ?? 'js',
     views: stack.traits.views?.folder ?? '',
+    tests: testsFolder(at),
     'bundler.config': stack.traits.config?.module ?? '',
     'bundler.merged': stack.traits.config?.isFunction
       ? 'defineConfig(async (env) => mergeConfig(await base(env), own))'
@@ -51,6 +52,12 @@ export function factValues(at: Circumstances): FactValues {
     'style.endOfLine': style.eol === '\r\n' ? 'crlf' : 'lf',
     'style.lineWidth': String(style.lineWidth),
   };
+}
+
+/** Where the tests of its own are: a folder for them at its top, else beside the app's modules. */
+function testsFolder({ workspace, stack, reader, root }: Circumstances): string {
+  const isFolder = (name: string): boolean => reader.kind(path.join(root, workspace.folder, name)) === 'folder';
+  return ['test', 'tests', '__tests__'].find(isFolder) ?? stack.traits.folder;
 }
 
 /** What files with elements end in here: without types some write them in plain .js files, where their bundler takes that. */

@@ -23,10 +23,20 @@ export function wayEdits({ files = [], ties }: Way, place: Place): Edit[] {
   const made = files.map(({ file, text = '', generated, native }) => {
     const inHost = path.posix.normalize(path.posix.join(workspace.folder, fillText(file, values)));
     const filled = fillText(text, values).trimStart();
-    const own = native ? toNative(filled, workspace.language, workspace.moduleFormat) : filled;
+    const own = native ? nativeFile(filled, inHost, workspace) : filled;
     return wholeFile(inHost, fitFile(own, inHost, style), generated);
   });
   return [...made, ...tieEdits(ties, place)];
+}
+
+/** In such a file `~/` is the workspace's folder. */
+function nativeFile(text: string, file: string, { folder, language, moduleFormat }: Place['workspace']): string {
+  const here = path.posix.dirname(file);
+  const near = text.replaceAll(/'~\/([^']+)'/g, (_, target: string) => {
+    const way = path.posix.relative(here, path.posix.join(folder, target));
+    return `'${way.startsWith('.') ? way : `./${way}`}'`;
+  });
+  return toNative(near, language, moduleFormat);
 }
 
 /** The edits by which ties are made on a stack. */

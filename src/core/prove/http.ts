@@ -72,7 +72,7 @@ async function walk(place: Place, steps: readonly Step[]): Promise<string | unde
   let values = place.bench.values;
   for (const step of steps) {
     const { as: name = '' } = step;
-    const answer = step.read === undefined ? await asked(place, step, values, visitors) : await written(place, step.read);
+    const answer = step.read === undefined ? await asked(place, step, values, visitors) : await written(place, step, values);
     if (!answer) continue;
     const missed = judge(step, answer, values);
     const what = step.read ?? fillText(step.ask ?? '', values);
@@ -99,14 +99,19 @@ async function asked(
   return answer;
 }
 
-/** What the server has written into a file, or into the newest one of a folder; it may come a little later. */
-async function written({ bench, signal }: Place, file: string): Promise<Answer> {
+/** What the server has written into a file, or into the newest one of a folder; it may come a little later, and bit by bit. */
+async function written(
+  { bench, signal }: Place,
+  step: Step,
+  values: Readonly<Record<string, string>>,
+): Promise<Answer> {
   const { files } = bench.context.doors;
+  const place = bench.path(step.read ?? '.');
   for (let waited = 0; ; waited += 50) {
-    const place = bench.path(file);
     const names = files.list(place).map(({ name }) => path.join(place, name));
-    const text = readText(files, names.at(-1) ?? place);
-    if (text !== undefined || waited >= LONGEST_SILENCE_MS) return { status: 0, text: text ?? '', headers: new Headers() };
+    const text = readText(files, names.at(-1) ?? place) ?? '';
+    const answer = { status: 0, text, headers: new Headers() };
+    if (waited >= LONGEST_SILENCE_MS || judge(step, answer, values) === undefined) return answer;
     await sleep(50, undefined, { signal });
   }
 }
