@@ -21,7 +21,10 @@ export function ledgerWithPeople(
   throw new Problem({
     status: EXIT.wrongUsage,
     what: found ? `${found.title} has no users` : `${integration} is not attached here`,
-    why: able.length > 0 ? `those with users are ${[...new Set(able)].join(', ')}` : 'nothing that is attached here has users',
+    why:
+      able.length > 0
+        ? `those with users are ${[...new Set(able)].join(', ')}`
+        : 'nothing that is attached here has users',
     next: found ? 'ligament survey tells what is attached.' : `Attach it first: ligament attach ${integration}`,
   });
 }

@@ -44,8 +44,8 @@ type Signed = Promise<Account | undefined>;
 /** The account that address and password of a form belong to. */
 export function authenticate(req: Request, res: Response): Signed {
   return new Promise((resolve, reject) => {
-    const done = (error: unknown, account: Account | false): void => {
-      if (error) reject(error as Error);
+    const done = (error: Error | null, account: Account | false): void => {
+      if (error) reject(error);
       else resolve(account || undefined);
     };
     const handler = passport.authenticate('local', done) as RequestHandler;
@@ -56,8 +56,8 @@ export function authenticate(req: Request, res: Response): Signed {
 /** Signs somebody in, in a session with another id than the one before. */
 export async function signIn(req: Request, account: Account) {
   await new Promise<void>((resolve, reject) => {
-    req.logIn(account, (error: unknown) => {
-      if (error) reject(error as Error);
+    req.logIn(account, (error?: Error) => {
+      if (error) reject(error);
       else resolve();
     });
   });
@@ -67,8 +67,8 @@ export async function signIn(req: Request, account: Account) {
 /** Ends the session, here and in the browser. */
 export async function signOut(req: Request, res: Response) {
   await new Promise<void>((resolve, reject) => {
-    req.session.destroy((error: unknown) => {
-      if (error) reject(error as Error);
+    req.session.destroy((error?: Error) => {
+      if (error) reject(error);
       else resolve();
     });
   });

@@ -59,8 +59,10 @@ export interface KeptSession {
 export async function readSession(id: string): Promise<string | undefined> {
   const sql = `SELECT content FROM account_session
     WHERE id = ? AND ends_at > ?`;
-  const [{ content } = {}] = await query(sql, [id, Date.now()]);
-  return content === undefined ? undefined : String(content);
+  const [row] = await query(sql, [id, Date.now()]);
+  if (!row) return undefined;
+  const { content } = row;
+  return String(content);
 }
 
 export async function writeSession(session: KeptSession): Promise<void> {

@@ -80,7 +80,9 @@ const way = z.strictObject({
   ties: z.array(tie),
   files: z.optional(z.array(file)),
   /** Texts that depend on the host, by name: of each the first that is meant for it stands for a line `// {{name}}` of a file. */
-  fragments: z.optional(z.record(z.string(), z.array(z.strictObject({ when: z.optional(condition), text: z.string() })))),
+  fragments: z.optional(
+    z.record(z.string(), z.array(z.strictObject({ when: z.optional(condition), text: z.string() }))),
+  ),
   /** What is run once the packages are installed, in order, in the workspace's folder. */
   commands: z.optional(z.array(command)),
 });

@@ -72,7 +72,8 @@ async function walk(place: Place, steps: readonly Step[]): Promise<string | unde
   let values = place.bench.values;
   for (const step of steps) {
     const { as: name = '' } = step;
-    const answer = step.read === undefined ? await asked(place, step, values, visitors) : await written(place, step, values);
+    const answer =
+      step.read === undefined ? await asked(place, step, values, visitors) : await written(place, step, values);
     if (!answer) continue;
     const missed = judge(step, answer, values);
     const what = step.read ?? fillText(step.ask ?? '', values);

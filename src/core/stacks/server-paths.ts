@@ -8,9 +8,15 @@ const ENDINGS = ['', '.js', '.ts', '.mjs', '.cjs', '/index.js', '/index.ts'];
 /** The paths that a server answers by itself, as far as they are written down: those of its app, and of routers at its root. */
 export function serverPaths(ground: Ground, app: string): string[] {
   const text = ground.text(app) ?? '';
-  const name = /(?:const|let|var)\s+(\w+)\s*(?::[^=]+)?=\s*(?:express(?:\.default)?|require\(['"]express['"]\))\s*\(\s*\)/.exec(text)?.[1];
+  const name =
+    /(?:const|let|var)\s+(\w+)\s*(?::[^=]+)?=\s*(?:express(?:\.default)?|require\(['"]express['"]\))\s*\(\s*\)/.exec(
+      text,
+    )?.[1];
   if (name === undefined) return [];
-  const atRoot = new RegExp(String.raw`\b${name}\.use\(\s*(?:['"]/['"]\s*,\s*)?(?:require\(\s*['"]([^'"]+)['"]\s*\)|(\w+))\s*\)`, 'g');
+  const atRoot = new RegExp(
+    String.raw`\b${name}\.use\(\s*(?:['"]/['"]\s*,\s*)?(?:require\(\s*['"]([^'"]+)['"]\s*\)|(\w+))\s*\)`,
+    'g',
+  );
   const routers = [...text.matchAll(atRoot)].flatMap(([, direct, local]) => {
     const from = direct ?? (local === undefined ? undefined : importedFrom(text, local));
     return from?.startsWith('.') ? (moduleAt(ground, app, from) ?? []) : [];

@@ -19,7 +19,8 @@ function withoutEndings({ text, program }: Script): Splice[] {
   const splices: Splice[] = [];
   walk(program, (node) => {
     const source = sourceOf(node);
-    if (source) splices.push({ at: source.start, removed: text.slice(source.start, source.end), inserted: named(source) });
+    if (source)
+      splices.push({ at: source.start, removed: text.slice(source.start, source.end), inserted: named(source) });
   });
   return splices.sort((a, b) => a.at - b.at);
 }
@@ -60,7 +61,10 @@ function toCommonJs({ text, program }: Script): string {
     const source = sourceOf(node.argument);
     if (source) replace(node, node.end, `require(${named(source)})`);
   });
-  const body = applySplices(text, splices.sort((a, b) => a.at - b.at));
+  const body = applySplices(
+    text,
+    splices.sort((a, b) => a.at - b.at),
+  );
   if (exported.length === 0) return body;
   const [only = ''] = exported;
   const names = exported.length === 1 ? `{ ${only} }` : `{\n${exported.map((name) => `  ${name},\n`).join('')}}`;

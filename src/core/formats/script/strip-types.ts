@@ -76,7 +76,9 @@ function onlyTypes(specifiers: readonly Node[]): boolean {
 
 /** A statement with the comment right above it, its line, and the blank line behind it. */
 function wholeStatement({ text, comments }: Script, node: Node): [number, number] {
-  const above = comments.findLast(({ end }) => end <= node.start && /^[ \t]*\r?\n[ \t]*$/.test(text.slice(end, node.start)));
+  const above = comments.findLast(
+    ({ end }) => end <= node.start && /^[ \t]*\r?\n[ \t]*$/.test(text.slice(end, node.start)),
+  );
   const start = above?.start ?? node.start;
   const behind = /^[ \t]*(\r?\n)?/.exec(text.slice(node.end))?.[0].length ?? 0;
   const end = node.end + behind;
@@ -107,7 +109,8 @@ function isValue(specifier: Node): boolean {
 function assertion(text: string, node: Node, inner: Node, parent: Node | undefined): [number, number][] {
   const tail: [number, number] = [inner.end, node.end];
   const isBracketed = text[node.start - 1] === '(' && text[node.end] === ')';
-  const isOwn = parent !== undefined && OWN_BRACKETS.test(parent.type) && !('callee' in parent && parent.callee === node);
+  const isOwn =
+    parent !== undefined && OWN_BRACKETS.test(parent.type) && !('callee' in parent && parent.callee === node);
   if (isBracketed && !isOwn && SIMPLE.test(inner.type))
     return [
       [node.start - 1, node.start],
