@@ -14,7 +14,7 @@ const GIT = ['-c', 'user.name=Committee', '-c', 'user.email=committee@example.or
 export const SHELF = path.join(projectRoot(), 'test/stacks/shelf');
 
 // Hosts of several workspaces, and the one of each that integrations are attached to.
-const WORKSPACES: Record<string, string> = { 'monorepo-react18-js': 'apps/swap' };
+const WORKSPACES: Record<string, string> = { 'monorepo-react18-js': 'apps/swap', 'monorepo-express-js': 'api' };
 
 export interface Run {
   status: number | null;
@@ -110,6 +110,23 @@ export class StackHost {
     const title = typeof stack === 'string' ? stack : (stack?.title ?? this.id);
     const language = this.id.endsWith('-ts') ? 'TypeScript' : 'JavaScript';
     return `${title} (${language}${this.workspace === '.' ? '' : ', a workspace'})`;
+  }
+
+  /** Runs the host's own `check`, which has its linter, its formatter and its tests look at everything; what it says where it fails. */
+  async check(): Promise<string | undefined> {
+    const { scripts = {} } = JSON.parse(fs.readFileSync(path.join(this.root, 'package.json'), 'utf8')) as {
+      scripts?: Record<string, string>;
+    };
+    if (scripts.check === undefined) return undefined;
+    const { status, stdout, stderr } = await this.#run('npm', ['run', 'check']);
+    return status === 0 ? undefined : stdout + stderr;
+  }
+
+  /** The files that git would take by `git add --all`. */
+  wouldStage(): string[] {
+    return this.git('ls-files', '--others', '--modified', '--exclude-standard')
+      .split('\n')
+      .filter((one) => one !== '');
   }
 
   git(...args: string[]): string {

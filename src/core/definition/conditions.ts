@@ -25,6 +25,8 @@ const facts = {
   joints: z.optional(z.array(z.enum(Object.keys(JOINTS) as JointName[]))),
   /** Whether an environment file is read when it is built or started, without a package for that. */
   environment: z.optional(z.enum(['read', 'unread'])),
+  /** Where components run unless they say otherwise (React Server Components). */
+  components: z.optional(z.enum(['server', 'browser'])),
   /** The view engine that a server is set to; `none` where it has none that is known here. */
   views: z.optional(z.enum(['ejs', 'pug', 'none'])),
   /** Paths that a server answers by itself, all of them. */

@@ -18,6 +18,8 @@ export const FACT_NAMES = [
   'run.start',
   'run.ending',
   'views',
+  'pages',
+  'public.env',
   'tests',
   'bundler.config',
   'bundler.merged',

@@ -6,6 +6,7 @@ export const JOINTS = {
   'styles.global': 'the global style sheet',
   'app.boot': "the app's boot module",
   'server.handlers': "the server's handlers",
+  'server.routes': "the server's routes",
   'app.plugins': "the app's plugins",
   'app.around': 'what stands around the app',
   'app.screen': 'what the app shows first',
@@ -17,6 +18,7 @@ export const JOINTS = {
   'editor.extensions': "the editor's recommended extensions",
   'hooks.pre-commit': 'what runs before a commit',
   'environment.file': 'the environment file',
+  'environment.public': 'the variables that browsers get',
   'ignore.lines': "version control's ignore file",
 } as const;
 

@@ -27,6 +27,8 @@ const page = z.strictObject({
   visit: z.string(),
   /** What must stand in the page then; anything where nothing is said. */
   shows: z.optional(z.string()),
+  /** What must stand in nothing that was built for browsers. */
+  hides: z.optional(z.string()),
 });
 
 const lint = z.strictObject({

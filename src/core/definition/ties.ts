@@ -60,6 +60,17 @@ const handlerTie = z.strictObject({
   imports: z.array(importSpec),
 });
 
+const routeTie = z.strictObject({
+  at: z.literal('server.routes'),
+  when,
+  /** Its path, without the first slash; `[...name]` stands for all that is below. */
+  route: z.string().check(z.regex(/^[\w.[\]-]+(\/[\w.[\]-]+)*$/)),
+  /** An expression: what answers, given a request as the server has them. */
+  handler: z.string(),
+  methods: z.array(z.enum(['GET', 'POST', 'PUT', 'PATCH', 'DELETE'])),
+  imports: z.array(importSpec),
+});
+
 const pluginTie = z.strictObject({
   at: z.literal('app.plugins'),
   when,
@@ -151,12 +162,28 @@ const environmentTie = z.strictObject({
   variables: z.record(z.string().check(z.regex(/^[A-Za-z_]\w*$/)), variable),
 });
 
+const publicTie = z.strictObject({
+  at: z.literal('environment.public'),
+  when,
+  /** By their names without what the stack puts before them. */
+  variables: z.record(
+    z.string().check(z.regex(/^[A-Z][A-Z0-9_]*$/)),
+    z.strictObject({
+      value: z.optional(z.string()),
+      /** In what is built; the same where nothing is said. */
+      production: z.optional(z.string()),
+      comment: z.optional(z.string()),
+    }),
+  ),
+});
+
 /** One statement of a definition: at this joint, put this. */
 export const tie = z.discriminatedUnion('at', [
   callTie,
   sheetTie,
   bootTie,
   handlerTie,
+  routeTie,
   pluginTie,
   aroundTie,
   screenTie,
@@ -169,6 +196,7 @@ export const tie = z.discriminatedUnion('at', [
   hookTie,
   linesTie,
   environmentTie,
+  publicTie,
 ]);
 
 export type Tie = z.infer<typeof tie>;

@@ -103,6 +103,10 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
     environment === undefined || (environment === 'read') === (stack.traits.readsEnvironment ?? false)
       ? []
       : [`${stack.title} reads ${environment === 'read' ? 'no environment file' : 'its environment file'} by itself`],
+  components: ({ components }, { stack }) =>
+    components === undefined || (components === 'server') === (stack.traits.serverComponents ?? false)
+      ? []
+      : [`it is for components that run ${components === 'server' ? 'on the server' : 'in the browser'}`],
   views: ({ views }, { stack }) => {
     const engine = stack.traits.views?.engine ?? 'none';
     return views === undefined || engine === views ? [] : [`it is for views of ${views}`];

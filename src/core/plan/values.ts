@@ -36,6 +36,8 @@ export function factValues(at: Circumstances): FactValues {
     'run.ending': stack.traits.runs?.ending ?? 'js',
     views: stack.traits.views?.folder ?? '',
     tests: testsFolder(at),
+    pages: stack.traits.pages ?? '',
+    'public.env': stack.traits.publicEnvironment ?? 'process.env.',
     'bundler.config': stack.traits.config?.module ?? '',
     'bundler.merged': stack.traits.config?.isFunction
       ? 'defineConfig(async (env) => mergeConfig(await base(env), own))'

@@ -23,20 +23,22 @@ export function wayEdits({ files = [], ties }: Way, place: Place): Edit[] {
   const made = files.map(({ file, text = '', generated, native }) => {
     const inHost = path.posix.normalize(path.posix.join(workspace.folder, fillText(file, values)));
     const filled = fillText(text, values).trimStart();
-    const own = native ? nativeFile(filled, inHost, workspace) : filled;
+    const own = native ? nativeFile(filled, inHost, place) : filled;
     return wholeFile(inHost, fitFile(own, inHost, style), generated);
   });
   return [...made, ...tieEdits(ties, place)];
 }
 
 /** In such a file `~/` is the workspace's folder. */
-function nativeFile(text: string, file: string, { folder, language, moduleFormat }: Place['workspace']): string {
+function nativeFile(text: string, file: string, { workspace, stack }: Place): string {
+  const { folder, language, moduleFormat } = workspace;
   const here = path.posix.dirname(file);
   const near = text.replaceAll(/'~\/([^']+)'/g, (_, target: string) => {
     const way = path.posix.relative(here, path.posix.join(folder, target));
     return `'${way.startsWith('.') ? way : `./${way}`}'`;
   });
-  return toNative(near, language, moduleFormat);
+  // What is bundled is written as ES modules, whatever the package says.
+  return toNative(near, language, stack.traits.runtime === 'server' ? moduleFormat : 'esm');
 }
 
 /** The edits by which ties are made on a stack. */

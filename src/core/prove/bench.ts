@@ -5,6 +5,7 @@ import type { Context } from '../context.ts';
 import { decode, encode } from '../doors/text.ts';
 import { fillAll, fillText } from '../definition/fill.ts';
 import type { Tie } from '../definition/ties.ts';
+import { toNative } from '../formats/script/native.ts';
 import { editText } from '../formats/formats.ts';
 import { scriptCommand } from '../resolve/manager-commands.ts';
 import { programStart } from '../resolve/program-start.ts';
@@ -101,8 +102,15 @@ export class Bench {
     for (const [name, text] of Object.entries(plants)) {
       const file = this.path(fillText(name, this.values));
       files.makeFolder(path.dirname(file));
-      files.put(file, encode(fillText(text, this.values)));
+      files.put(file, encode(this.#own(name, fillText(text, this.values))));
     }
+  }
+
+  /** Modules of a server are loaded as they are, by nothing that could put them into another format. */
+  #own(name: string, text: string): string {
+    const { language, moduleFormat } = this.workspace;
+    const isModule = this.stack.traits.runtime === 'server' && /\.[jt]s$/.test(name);
+    return isModule ? toNative(text, language, moduleFormat) : text;
   }
 
   /** Makes ties in the copy, as an attach would in the host. */

@@ -32,7 +32,7 @@ export function proveHttp(context: Context, task: ProofTask, signal: AbortSignal
     if (!how || 'folder' in how) return fail('how it is started cannot be told from its scripts');
     bench.plant(spec.plants ?? {});
     await bench.tie(spec.ties ?? []);
-    if (how.build) {
+    if (how.build || bench.stack.traits.runtime !== 'server') {
       const built = await bench.build();
       if (built.status !== 0) return fail(`${built.shown} ended with ${built.status ?? 'no status'}`, built.output);
     }

@@ -1,4 +1,6 @@
+import path from 'node:path';
 import { noteChild } from '../apply/journal.ts';
+import { readText } from '../doors/text.ts';
 import { fillText } from '../definition/fill.ts';
 import type { ProofOf } from '../definition/proof-spec.ts';
 import type { Bench } from './bench.ts';
@@ -19,6 +21,8 @@ export const page: BuildProof = {
   },
   async judge(bench, { ran }, signal) {
     const { doors, host } = bench.context;
+    const told = toldBy(bench, (bench.task.spec as Page).hides);
+    if (told !== undefined) return bench.result(false, 'what is built', [`${told} tells what browsers must not get`]);
     const how = bench.stack.traits.serve;
     if (!how) return bench.result(true, `${ran.shown} built it`);
     const browser = findBrowser(doors);
@@ -42,6 +46,23 @@ export const page: BuildProof = {
     }
   },
 };
+
+/** The first file of what was built that has a text in it, relative to the workspace. */
+function toldBy(bench: Bench, hides: string | undefined): string | undefined {
+  if (hides === undefined) return undefined;
+  const wanted = fillText(hides, bench.values);
+  const { files } = bench.context.doors;
+  const search = (folder: string): string | undefined => {
+    for (const { name, kind } of files.list(bench.path(folder))) {
+      const file = path.posix.join(folder, name);
+      const isHere = kind === 'folder' ? undefined : readText(files, bench.path(file))?.includes(wanted);
+      const found = kind === 'folder' && name !== 'cache' ? search(file) : isHere ? file : undefined;
+      if (found !== undefined) return found;
+    }
+    return undefined;
+  };
+  return bench.stack.traits.outputs.map(search).find((one) => one !== undefined);
+}
 
 async function look(bench: Bench, spec: Page, show: (at: string) => Promise<ShownPage>): Promise<ProofResult> {
   const wanted = fillText(spec.shows ?? '', bench.values);

@@ -31,6 +31,7 @@ export async function readAngular(ground: Ground): Promise<StackReading> {
       ...(await packageJoints(ground)),
     ],
     absent: {
+      'environment.public': 'reads no environment file: it takes what it needs to know from modules of its own',
       'app.boot': 'takes style sheets by its own file angular.json, and compiles them itself',
       'bundler.plugins': 'has no list of plugins for its bundler',
       'app.screen': 'shows its first component by its selector in the page',

@@ -8,6 +8,7 @@ import { configFile, newConfig, pluginsJoint } from './config-file.ts';
 import { packageJoints } from './package-joints.ts';
 import { postcssJoint } from './postcss-joint.ts';
 import { sheetJoint } from './sheet-joint.ts';
+import { BY_MODE, publicEnvironment } from './public-environment.ts';
 import type { Ground, StackReading } from './stack.ts';
 import { compilerPaths, viteVersion } from './vite-joints.ts';
 import { importsOf, isPlainSheet } from './web-page.ts';
@@ -30,12 +31,14 @@ export async function readAstro(ground: Ground): Promise<StackReading> {
       pluginsJoint(ground, config, at('/vite/plugins')),
       postcssJoint(ground, ground.workspace.folder),
       ...pageJoints(ground, source),
+      publicEnvironment(ground, { prefix: 'PUBLIC_', files: BY_MODE }),
       ...(await packageJoints(ground)),
     ],
     absent: { 'app.screen': 'makes its pages routes already, by their files' },
     traits: {
       sources: browserSources(ground),
       readsEnvironment: true,
+      publicEnvironment: 'import.meta.env.PUBLIC_',
       runtime: 'both',
       outputs: [path.posix.normalize(text('/outDir') ?? 'dist'), '.astro', 'coverage'],
       bundler: viteVersion(ground, '5.2.0'),

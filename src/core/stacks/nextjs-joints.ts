@@ -8,6 +8,9 @@ import { elementsImport } from './elements-import.ts';
 import { packageJoints } from './package-joints.ts';
 import { dataPostcssJoint, postcssJoint } from './postcss-joint.ts';
 import { sheetJoint } from './sheet-joint.ts';
+import { BY_MODE, publicEnvironment } from './public-environment.ts';
+import { newFile } from './new-file.ts';
+import type { ImportSpec } from '../formats/script/import-spec.ts';
 import type { Ground, StackReading } from './stack.ts';
 import { compilerPaths } from './vite-joints.ts';
 import { importsOf, isPlainSheet } from './web-page.ts';
@@ -27,7 +30,12 @@ export async function readNextjs(ground: Ground): Promise<StackReading> {
   const around = findAround(ground);
   const inSrc = ['src/app', 'src/pages'].some((folder) => ground.names(ground.inHost(folder)).length > 0);
   return {
-    joints: [postcss(ground), ...(around ? aroundJoints(ground, around) : []), ...(await packageJoints(ground))],
+    joints: [
+      postcss(ground),
+      ...(around ? aroundJoints(ground, around) : []),
+      publicEnvironment(ground, { prefix: 'NEXT_PUBLIC_', files: BY_MODE }),
+      ...(await packageJoints(ground)),
+    ],
     absent: {
       'app.screen': 'makes its pages routes already, by their files',
       'bundler.plugins': 'has no list of plugins for its bundler',
@@ -40,12 +48,14 @@ export async function readNextjs(ground: Ground): Promise<StackReading> {
       },
       elementsInPlain: true,
       readsEnvironment: true,
+      publicEnvironment: 'process.env.NEXT_PUBLIC_',
       runtime: 'both',
       outputs: ['.next', 'out', 'next-env.d.ts', 'coverage'],
       bundler: { name: 'next', version: ground.versionOf('next') ?? '0.0.0' },
       folder: inSrc ? 'src' : '.',
       packagesInside: true,
       serverComponents: around?.router === 'app',
+      pages: around && path.posix.relative(ground.workspace.folder, path.posix.dirname(around.file)),
       serve: { program: 'next', args: ['start', '--port', '{{port}}', '--hostname', '127.0.0.1'] },
     },
   };
@@ -103,8 +113,38 @@ function aroundJoints(ground: Ground, { file, router, seed }: Around): Joint[] {
   return [
     sheetJoint({ sheet, target, load, by: file }),
     bootJoint(ground, file, router === 'app' ? 'the root layout' : 'the app component', seed),
+    routesJoint(ground, { file, router }),
     wrapJoint(ground, { file, router, ...(seed === undefined ? {} : { seed }) }),
   ];
+}
+
+/** The joint "the server's routes": each is a file of its own (Next.js, "Route Handlers", "API Routes"). */
+function routesJoint(ground: Ground, { file: frame, router }: Around): Joint {
+  const folder = path.posix.dirname(frame);
+  return {
+    name: 'server.routes',
+    state: 'makeable',
+    file: `${folder}/api`,
+    detail: router === 'app' ? 'a route handler for each' : 'an API route for each',
+    tie(tie) {
+      if (tie.at !== 'server.routes') return [];
+      const { language } = ground.workspace;
+      const file = `${folder}/${tie.route}${router === 'app' ? '/route' : ''}.${language}`;
+      const imports = tie.imports.map((one) => importLine(localImport(one, file, ground.workspace.folder)));
+      const names = tie.methods.map((method) => `handler as ${method}`).join(', ');
+      const code =
+        router === 'app'
+          ? [`const handler = ${tie.handler};`, '', `export { ${names} };`]
+          : [`export default ${tie.handler};`];
+      return [newFile(ground, file, [...imports, '', ...code, ''].join('\n'))];
+    },
+  };
+}
+
+function importLine({ from, default: whole, named = {} }: ImportSpec): string {
+  const parts = Object.entries(named).map(([name, local]) => (name === local ? name : `${name} as ${local}`));
+  const braces = parts.length > 0 ? [`{ ${parts.join(', ')} }`] : [];
+  return `import ${[...(whole === undefined ? [] : [whole]), ...braces].join(', ')} from '${from}';`;
 }
 
 function wrapJoint(ground: Ground, { file, router, seed }: Around): Joint {

@@ -8,6 +8,7 @@ import { configFile, listJoint, newConfig, pluginsJoint, type ConfigFile } from 
 import { newFile } from './new-file.ts';
 import { packageJoints } from './package-joints.ts';
 import { sheetJoint } from './sheet-joint.ts';
+import { ONE_FILE, publicEnvironment } from './public-environment.ts';
 import type { Ground, StackReading } from './stack.ts';
 import { viteVersion } from './vite-joints.ts';
 import { isPlainSheet } from './web-page.ts';
@@ -38,12 +39,14 @@ export async function readNuxt(ground: Ground): Promise<StackReading> {
       nuxtSheet(ground, config, source),
       ...(app === undefined ? [] : [bootJoint(ground, app, 'the root component')]),
       pluginFileJoint(ground, source),
+      publicEnvironment(ground, { prefix: 'VITE_', files: ONE_FILE }),
       ...(await packageJoints(ground)),
     ],
     absent: { 'app.screen': 'makes its pages routes already, by their files' },
     traits: {
       sources: [...new Set([...browserSources(ground), 'ts' as const, 'vue' as const])],
       readsEnvironment: true,
+      publicEnvironment: 'import.meta.env.VITE_',
       runtime: 'both',
       outputs: ['.nuxt', '.output', 'dist', 'coverage'],
       prepare: { program: 'nuxt', args: ['prepare'] },

@@ -111,7 +111,8 @@ function wholeFile(ground: Ground, file: string, what: string): Pick<Joint, 'sta
   return { state: present ? 'present' : 'makeable', file, detail: `${present ? 'an' : 'a new'} ${what}` };
 }
 
-function environmentEdit(file: string, key: string, value: string, comment?: string, secret?: string): Edit {
+/** The edit that sets a variable in an environment file, unless somebody has set it. */
+export function environmentEdit(file: string, key: string, value: string, comment?: string, secret?: string): Edit {
   return {
     file,
     format: 'dotenv',
@@ -121,7 +122,8 @@ function environmentEdit(file: string, key: string, value: string, comment?: str
   };
 }
 
-function ignoreJoint(ground: Ground): Joint {
+/** The joint "version control's ignore file". */
+export function ignoreJoint(ground: Ground): Joint {
   const own = ground.inHost('.gitignore');
   const file = ground.has(own) || !ground.has('.gitignore') ? own : '.gitignore';
   return {

@@ -7,7 +7,7 @@ import { packageJoints } from './package-joints.ts';
 import { postcssJoint } from './postcss-joint.ts';
 import { sheetJoint } from './sheet-joint.ts';
 import type { Ground, StackReading } from './stack.ts';
-import { at, configModule, findConfig, VITE_PREVIEW, viteVersion } from './vite-joints.ts';
+import { at, configModule, findConfig, VITE_PREVIEW, viteEnvironment, viteVersion } from './vite-joints.ts';
 import { importsOf, isPlainSheet } from './web-page.ts';
 
 /** The joints of an app built with SvelteKit (its docs: "Project structure", "Routing": layouts). */
@@ -28,12 +28,14 @@ export async function readSveltekit(ground: Ground): Promise<StackReading> {
       postcssJoint(ground, ground.workspace.folder),
       sheetJoint({ sheet, target, load, by: layout }),
       bootJoint(ground, layout, 'the root layout', seed),
+      viteEnvironment(ground, config),
       ...(await packageJoints(ground)),
     ],
     absent: { 'app.screen': 'makes its pages routes already, by their files' },
     traits: {
       sources: browserSources(ground),
       readsEnvironment: true,
+      publicEnvironment: 'import.meta.env.VITE_',
       runtime: 'both',
       outputs: ['.svelte-kit', 'build', 'coverage'],
       bundler: viteVersion(ground),

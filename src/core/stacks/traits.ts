@@ -39,12 +39,16 @@ export interface Traits {
   prepare?: { program: string; args: string[] } | undefined;
   /** How modules of its own are run beside it: a program with what stands before their paths, and what they end in then. */
   runs?: { start: string; ending: string } | undefined;
+  /** The folder in which each file is a page, relative to the workspace. */
+  pages?: string | undefined;
   /** The view engine that it is set to, and the folder of the views, relative to the workspace. */
   views?: { engine: 'ejs' | 'pug'; folder: string } | undefined;
   /** Paths that it answers by itself, as far as they are written down. */
   paths?: string[] | undefined;
   /** An environment file is read when it is built or started, without a package of its own for that. */
   readsEnvironment?: boolean | undefined;
+  /** The code by which sources of the browser get a variable, up to its own name: `import.meta.env.VITE_`. */
+  publicEnvironment?: string | undefined;
   /** Under which path the built app lies. */
   base?: string | undefined;
   /** The same as code, as a script of the app says it. */

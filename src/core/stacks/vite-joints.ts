@@ -10,6 +10,7 @@ import { elementsImport } from './elements-import.ts';
 import { packageJoints } from './package-joints.ts';
 import { postcssJoint, scriptJoint } from './postcss-joint.ts';
 import type { Ground, StackReading } from './stack.ts';
+import { BY_MODE, hiddenEnvironment, publicEnvironment } from './public-environment.ts';
 import type { Traits } from './traits.ts';
 import { pageBootJoint, pageSheetJoint, readPage, type PageSetup } from './web-page.ts';
 
@@ -46,11 +47,13 @@ export async function readVite(ground: Ground): Promise<StackReading> {
       pageSheetJoint(ground, graph, expected),
       pageBootJoint(ground, graph, expected),
       ...app.joints,
+      viteEnvironment(ground, config),
       ...(await packageJoints(ground)),
     ],
     traits: {
       sources: browserSources(ground),
       readsEnvironment: true,
+      publicEnvironment: `import.meta.env.${envPrefix(ground, config) ?? 'VITE_'}`,
       runtime: 'browser',
       outputs: [outputFolder(ground, config), 'coverage'],
       bundler: viteVersion(ground),
@@ -68,6 +71,20 @@ export async function readVite(ground: Ground): Promise<StackReading> {
       config: module,
     },
   };
+}
+
+/** What the variables begin with that browsers get (Vite, `envPrefix`); undefined where that cannot be read. */
+function envPrefix(ground: Ground, config: ConfigFile): string | undefined {
+  if (!configModule(ground, config)?.keys.includes('envPrefix')) return 'VITE_';
+  return textAt(ground, config, '/envPrefix');
+}
+
+/** The variables that browsers get from Vite: its own, or the one of a framework on top of it. */
+export function viteEnvironment(ground: Ground, config: ConfigFile): Joint {
+  const prefix = envPrefix(ground, config);
+  if (prefix === undefined) return hiddenEnvironment(ground, 'envPrefix', config.file);
+  if (configModule(ground, config)?.keys.includes('envDir')) return hiddenEnvironment(ground, 'envDir', config.file);
+  return publicEnvironment(ground, { prefix, files: BY_MODE });
 }
 
 /** Vite's own server of built apps: it knows where they lie. */

@@ -40,7 +40,10 @@ export async function readWebpack(ground: Ground): Promise<StackReading> {
       ...app.joints,
       ...(await packageJoints(ground)),
     ],
-    absent: { 'bundler.plugins': 'has plugins of another kind' },
+    absent: {
+      'bundler.plugins': 'has plugins of another kind',
+      'environment.public': 'reads no environment file by itself',
+    },
     traits: {
       sources: browserSources(ground),
       // Every source may have to be read for it.

@@ -9,7 +9,7 @@ import { parseScript, walk, type Node, type NodeOf, type Script } from './syntax
 export function toNative(text: string, language: 'ts' | 'js', modules: 'esm' | 'commonjs'): string {
   const own = language === 'js' ? stripTypes(text) : text;
   if (modules === 'esm') return own;
-  const script = parseScript(own, language === 'js' ? 'text.js' : 'text.ts');
+  const script = parseScript(own, language === 'js' ? 'text.js' : 'text.tsx');
   if ('fault' in script) return own;
   return language === 'js' ? toCommonJs(script) : applySplices(own, withoutEndings(script));
 }

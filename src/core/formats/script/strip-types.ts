@@ -14,7 +14,7 @@ const SIMPLE = /^(Identifier|MemberExpression|CallExpression|ThisExpression)$/;
  * no enums, namespaces or parameter properties. A script that cannot be parsed comes back as it is.
  */
 export function stripTypes(text: string): string {
-  const script = parseScript(text, 'text.ts');
+  const script = parseScript(text, 'text.tsx');
   if ('fault' in script) return text;
   const cuts: [number, number][] = [];
   walk(script.program, (node, parent) => {
