@@ -6,10 +6,14 @@ import { apply } from '../../src/core/apply/apply.ts';
 import { openHost, type Context } from '../../src/core/context.ts';
 import { catalogIds, loadDefinition } from '../../src/core/definition/catalog.ts';
 import { planAttach } from '../../src/core/plan/plan-attach.ts';
+import { withSecrets } from '../../src/core/plan/secrets.ts';
 import { planDetach } from '../../src/core/plan/plan-detach.ts';
 import type { Doors, RegistryDoor } from '../../src/core/ports.ts';
 import { MemoryFiles } from './memory-files.ts';
 import { CATALOG, memoryDoors, memoryOptions, ROOT } from './memory-host.ts';
+
+/** The value of every secret. */
+const SECRET = 'sown-in-spring';
 
 const WISHES = { take: {}, movePackages: false, whereItFits: false };
 
@@ -43,7 +47,9 @@ export class MemoryStackHost {
       requests.push({ definition, workspace: '.', choices: {} });
     }
     const changes = await planAttach(context, requests, WISHES);
-    await apply(this.#doors, changes, { ...memoryOptions(), workspaces: ['.'] });
+    const filled = new Map((changes.secrets ?? []).map(({ variable, file }) => [`${variable} ${file}`, SECRET]));
+    const real = { ...changes, files: withSecrets(changes.files, filled) };
+    await apply(this.#doors, real, { ...memoryOptions(), workspaces: ['.'] });
   }
 
   async detach(...integrations: readonly string[]): Promise<void> {

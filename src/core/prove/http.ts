@@ -38,7 +38,7 @@ export function proveHttp(context: Context, task: ProofTask, signal: AbortSignal
     }
     let server: Server;
     try {
-      const environment = { ...how.environment, ...spec.environment };
+      const environment = { ...how.environment, ...fillEach(spec.environment ?? {}, bench.values) };
       server = await serve(bench, { ...how, environment }, (pid) => noteChild(doors.files, host.root, pid));
     } catch (error) {
       return fail('it does not start', error instanceof Error ? error.message : String(error));
@@ -122,9 +122,14 @@ function filled(
   values: Readonly<Record<string, string>>,
 ): Pick<Step, 'ask' | 'form' | 'headers'> {
   const filledAsk = ask === undefined ? undefined : fillText(ask, values);
-  const fillEach = (all: Record<string, string> | undefined): Record<string, string> | undefined =>
-    all && Object.fromEntries(Object.entries(all).map(([key, value]) => [key, fillText(value, values)]));
-  return { ask: filledAsk, form: fillEach(form), headers: fillEach(headers) };
+  return { ask: filledAsk, form: form && fillEach(form, values), headers: headers && fillEach(headers, values) };
+}
+
+function fillEach(
+  all: Readonly<Record<string, string>>,
+  values: Readonly<Record<string, string>>,
+): Record<string, string> {
+  return Object.fromEntries(Object.entries(all).map(([key, value]) => [key, fillText(value, values)]));
 }
 
 function judge(step: Step, answer: Answer, values: Readonly<Record<string, string>>): string | undefined {
