@@ -11,7 +11,7 @@ const root = projectRoot();
 const top = fs.realpathSync(fs.mkdtempSync(path.join(os.tmpdir(), 'ligament-demo-')));
 const host = path.join(top, 'allotment');
 const registry = await openProjectRegistry();
-const environment = {
+const environment: Record<string, string | undefined> = {
   ...process.env,
   ...registryEnvironment(registry.url, path.join(root, 'node_modules/.cache/demo')),
   XDG_STATE_HOME: path.join(top, 'state'),
@@ -67,6 +67,15 @@ async function demonstrate(): Promise<void> {
   await ligament('detach', 'eslint', '--workspace', 'web', '--yes');
   say('All of them leave.');
   await ligament('detach', ...USUAL.filter((one) => one !== 'eslint'), '--workspace', 'web', '--yes');
+  say('Accounts for the society’s api: register, sign in, profile, forgotten password, each step asked of the started server.');
+  await ligament('attach', 'passport', '--workspace', 'api', '--yes');
+  process.stdout.write(git('status', '--short'));
+  process.stdout.write(fs.readFileSync(path.join(host, 'api/app.js'), 'utf8'));
+  say('The first account. The password is asked for without an echo; here it comes by the environment.');
+  environment.LIGAMENT_SECRET_PASSWORD = 'three sacks of compost';
+  await ligament('enrol', 'passport', '--answer', 'committee@example.org', '--answer', 'Committee');
+  say('It leaves, and the accounts of people with it, since that is asked for.');
+  await ligament('detach', 'passport', '--workspace', 'api', '--yes', '--with-data');
   say('What was done?');
   await ligament('history');
 

@@ -12,7 +12,8 @@ export function projectRoot(): string {
 /** Opens the offline registry over the project's own installed packages and those on `demo/shelf`. */
 export function openProjectRegistry(port = 0): Promise<OfflineRegistry> {
   const root = projectRoot();
-  const shelf = fillShelf([root, path.join(root, 'demo/shelf/vite4'), path.join(root, 'demo/shelf/web')]);
+  const shelves = ['vite4', 'web', 'api'].map((name) => path.join(root, 'demo/shelf', name));
+  const shelf = fillShelf([root, ...shelves]);
   return openOfflineRegistry({
     shelf,
     cache: path.join(root, 'node_modules/.cache/offline-registry'),

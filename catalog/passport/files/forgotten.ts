@@ -2,6 +2,7 @@ import { Router, type Request, type Response } from 'express';
 import { emailOf, field, handled } from './forms.js';
 import { limitRequests, limitTries } from './limits.js';
 import { makeToken, readToken } from './links.js';
+import { note } from './log.js';
 import { mail } from './mail.js';
 import * as passwords from './passwords.js';
 import { objectionToPassword } from './rules.js';
@@ -60,6 +61,7 @@ async function reset(req: Request, res: Response) {
   if (problem) return show(res, 400, 'reset', { problem, token });
   await store.changePassword(account.id, await passwords.hash(password));
   await store.endSessions(account.id);
+  note('password changed by a link', req, account.id);
   const notice = 'Your password is changed: sign in with it.';
   show(res, 200, 'login', { notice, email: account.email });
 }

@@ -15,6 +15,8 @@ const PAGES = [...ENTRIES, '/profile'];
 const tell: RequestHandler = (req, res, next) => {
   const csrf = (): string => csrfToken(req);
   Object.assign(res.locals, { accountsAt: req.baseUrl, csrf });
+  // Also where the sessions are those that were here before.
+  req.session.cookie.sameSite ??= 'lax';
   next();
 };
 

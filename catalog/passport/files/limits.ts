@@ -1,6 +1,7 @@
 import type { Request, RequestHandler, Response } from 'express';
 import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
 import { emailOf } from './forms.js';
+import { note } from './log.js';
 import { settings } from './settings.js';
 import { show } from './show.js';
 import { accountOf } from './sign-in.js';
@@ -39,7 +40,8 @@ function limit(most: number, key: Key, what: string): RequestHandler {
   });
 }
 
-function tooMany(_req: Request, res: Response): void {
+function tooMany(req: Request, res: Response): void {
+  note('too many tries', req);
   show(res, 429, 'message', {
     title: 'Too many tries',
     message: 'Wait a quarter of an hour, then try again.',

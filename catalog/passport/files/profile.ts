@@ -1,6 +1,7 @@
 import { Router, type Request, type Response } from 'express';
 import { field, handled } from './forms.js';
 import { limitTries } from './limits.js';
+import { note } from './log.js';
 import * as passwords from './passwords.js';
 import { objectionToPassword } from './rules.js';
 import { keptId } from './sessions.js';
@@ -36,10 +37,12 @@ async function changePassword(req: Request, res: Response) {
   if (!(await knowsPassword(req, account))) return refuse(res);
   const problem = objectionToPassword(password, account.email);
   if (problem) return show(res, 400, 'profile', { problem });
-  await store.changePassword(account.id, await passwords.hash(password));
+  const hash = await passwords.hash(password);
+  await store.changePassword(account.id, hash);
   // Whoever has come in by the old one goes out.
-  await signIn(req, account);
+  await signIn(req, { ...account, password: hash });
   await store.endSessions(account.id, keptId(req.sessionID));
+  note('password changed', req, account.id);
   show(res, 200, 'profile', { notice: 'Your password is changed.' });
 }
 
@@ -48,6 +51,7 @@ async function remove(req: Request, res: Response) {
   if (!(await knowsPassword(req, account))) return refuse(res);
   await signOut(req, res);
   await store.remove(account.id);
+  note('account deleted', req, account.id);
   res.redirect(`${req.baseUrl}/register`);
 }
 

@@ -9,6 +9,8 @@ declare module 'express-session' {
     csrf?: string;
     /** When somebody signed in, in milliseconds since 1970. */
     since?: number;
+    /** Of which password it is: with another one it ends. */
+    mark?: string;
     /** Where somebody wanted to go before they signed in. */
     wanted?: string;
     passport?: { user?: string };
@@ -72,11 +74,11 @@ export const sessions = session({
   secret: settings.secret,
   store: new Sessions(),
   resave: false,
-  rolling: true,
   saveUninitialized: false,
   // Where it runs behind a proxy, that one knows whether it was https.
   proxy: production ? true : undefined,
-  cookie: { ...cookie, maxAge: settings.idle },
+  // It goes when the browser is closed; here it ends by itself (`idle`).
+  cookie,
 });
 
 // Every hour; that alone keeps no process running.

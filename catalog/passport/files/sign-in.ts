@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import type { Request, RequestHandler, Response } from 'express';
 import passport from 'passport';
 import { Strategy } from 'passport-local';
@@ -62,6 +63,12 @@ export async function signIn(req: Request, account: Account) {
     });
   });
   req.session.since = Date.now();
+  req.session.mark = markOf(account);
+}
+
+/** Changes with the password, and does not tell it. */
+function markOf({ password }: Account): string {
+  return createHash('sha256').update(password).digest('base64url');
 }
 
 /** Ends the session, here and in the browser. */
@@ -77,16 +84,16 @@ export async function signOut(req: Request, res: Response) {
 
 /** Tells the templates who has signed in, and ends what has lasted too long. */
 export const remember: RequestHandler = (req, res, next) => {
-  const { since } = req.session;
-  if (since !== undefined && Date.now() - since > settings.longest) {
+  const { since = 0, mark } = req.session;
+  const user = accountOf(req);
+  const isOver = Date.now() - since > settings.longest;
+  if (user && (isOver || mark !== markOf(user))) {
     const again = (): void => res.redirect(`${req.baseUrl}/login`);
     signOut(req, res).then(again, next);
     return;
   }
-  const account = accountOf(req);
-  const { id, email, name } = account ?? {};
-  const shown = account && { id, email, name };
-  Object.assign(res.locals, { account: shown });
+  const account = user && { id: user.id, email: user.email, name: user.name };
+  Object.assign(res.locals, { account });
   next();
 };
 

@@ -18,7 +18,7 @@ export function factValues(at: Circumstances): FactValues {
   const tabs = style.indent.startsWith('\t');
   return {
     folder,
-    ending: language,
+    ending: stack.traits.ending ?? language,
     'ending.jsx': stack.traits.sources.includes('jsx') ? elementEnding(at) : language,
     'ending.config': language === 'ts' ? 'ts' : workspace.moduleFormat === 'esm' ? 'js' : 'mjs',
     'outputs.lines': passedOver.lines,
@@ -33,7 +33,7 @@ export function factValues(at: Circumstances): FactValues {
     'elements.import': stack.traits.elementsImport ?? '',
     contents: contentsOf(at),
     'run.start': stack.traits.runs?.start ?? 'node ',
-    'run.ending': stack.traits.runs?.ending ?? 'js',
+    'run.ending': stack.traits.ending ?? stack.traits.runs?.ending ?? 'js',
     views: stack.traits.views?.folder ?? '',
     tests: testsFolder(at),
     pages: stack.traits.pages ?? '',

@@ -3,8 +3,9 @@ import { fillAll, fillText } from '../definition/fill.ts';
 import type { Way } from '../definition/schema.ts';
 import type { Tie } from '../definition/ties.ts';
 import { fitFile } from '../formats/script/fit-file.ts';
-import { toNative } from '../formats/script/native.ts';
+import { toNative, type Manner } from '../formats/script/native.ts';
 import { wholeFile, type Edit } from '../joints.ts';
+import type { Traits } from '../stacks/traits.ts';
 import type { StackFacts } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 import type { CodeStyle } from '../text/code-style.ts';
@@ -29,16 +30,22 @@ export function wayEdits({ files = [], ties }: Way, place: Place): Edit[] {
   return [...made, ...tieEdits(ties, place)];
 }
 
+/** How the modules of a workspace are written. */
+export function mannerOf({ language, moduleFormat }: Place['workspace'], { runtime, ending }: Traits): Manner {
+  if (runtime !== 'server') return { language, modules: 'esm' };
+  const modules = ending === undefined ? moduleFormat : ending === 'mjs' ? 'esm' : 'commonjs';
+  return { language, modules, ending };
+}
+
 /** In such a file `~/` is the workspace's folder. */
 function nativeFile(text: string, file: string, { workspace, stack }: Place): string {
-  const { folder, language, moduleFormat } = workspace;
   const here = path.posix.dirname(file);
   const near = text.replaceAll(/'~\/([^']+)'/g, (_, target: string) => {
-    const way = path.posix.relative(here, path.posix.join(folder, target));
+    const way = path.posix.relative(here, path.posix.join(workspace.folder, target));
     return `'${way.startsWith('.') ? way : `./${way}`}'`;
   });
   // What is bundled is written as ES modules, whatever the package says.
-  return toNative(near, language, stack.traits.runtime === 'server' ? moduleFormat : 'esm');
+  return toNative(near, mannerOf(workspace, stack.traits));
 }
 
 /** The edits by which ties are made on a stack. */

@@ -9,6 +9,7 @@ import { toNative } from '../formats/script/native.ts';
 import { editText } from '../formats/formats.ts';
 import { scriptCommand } from '../resolve/manager-commands.ts';
 import { programStart } from '../resolve/program-start.ts';
+import { mannerOf } from '../plan/way-edits.ts';
 import { bareStack } from '../plan/bare.ts';
 import type { StackFacts } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
@@ -108,9 +109,9 @@ export class Bench {
 
   /** Modules of a server are loaded as they are, by nothing that could put them into another format. */
   #own(name: string, text: string): string {
-    const { language, moduleFormat } = this.workspace;
-    const isModule = this.stack.traits.runtime === 'server' && /\.[jt]s$/.test(name);
-    return isModule ? toNative(text, language, moduleFormat) : text;
+    const { traits } = this.stack;
+    const isModule = traits.runtime === 'server' && /\.([cm]?js|ts)$/.test(name);
+    return isModule ? toNative(text, mannerOf(this.workspace, traits)) : text;
   }
 
   /** Makes ties in the copy, as an attach would in the host. */

@@ -16,7 +16,7 @@ export function entryJoint(ground: Ground, { file }: ServerEntry): Joint {
       tie.at === 'app.boot'
         ? [
             importEdit(file, {
-              ...localImport(tie.import, file, ground.workspace.folder, moduleEnding(ground)),
+              ...localImport(tie.import, file, ground.workspace.folder, moduleEnding(ground, file)),
               first: tie.first,
             }),
           ]

@@ -2,7 +2,7 @@ import path from 'node:path';
 import type { Edit, Joint } from '../joints.ts';
 import { blockedJoint } from '../joints.ts';
 import { entryJoint } from './entry-joint.ts';
-import { localImport, moduleEnding } from './local-import.ts';
+import { localImport, moduleEnding, ownEnding } from './local-import.ts';
 import { packageJoints } from './package-joints.ts';
 import { plainTraits } from './plain-traits.ts';
 import { expressViews } from './express-views.ts';
@@ -45,6 +45,7 @@ function ofServer(ground: Ground, entry: ServerEntry, app: string): Partial<Trai
     runs: entry.runs(path.posix.relative(ground.workspace.folder, path.posix.dirname(app))),
     views: expressViews(ground, entry.modules),
     paths: serverPaths(ground, app),
+    ending: ownEnding(app),
   };
 }
 
@@ -70,7 +71,9 @@ function middlewareJoint(ground: Ground, app: string | undefined): Joint {
     detail: 'the server that it makes',
     tie(tie): Edit[] {
       if (tie.at !== 'server.handlers') return [];
-      const imports = tie.imports.map((one) => localImport(one, app, ground.workspace.folder, moduleEnding(ground)));
+      const imports = tie.imports.map((one) =>
+        localImport(one, app, ground.workspace.folder, moduleEnding(ground, app)),
+      );
       const operation = {
         op: 'register' as const,
         on: SERVER,

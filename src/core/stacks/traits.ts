@@ -41,6 +41,8 @@ export interface Traits {
   runs?: { start: string; ending: string } | undefined;
   /** The folder in which each file is a page, relative to the workspace. */
   pages?: string | undefined;
+  /** What its modules end in where that, and not the manifest, tells their format (Node.js, "Determining module system"). */
+  ending?: 'mjs' | 'cjs' | undefined;
   /** The view engine that it is set to, and the folder of the views, relative to the workspace. */
   views?: { engine: 'ejs' | 'pug'; folder: string } | undefined;
   /** Paths that it answers by itself, as far as they are written down. */

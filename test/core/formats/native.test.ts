@@ -105,7 +105,7 @@ describe('a module in TypeScript without its types', () => {
 describe('a module in the format of CommonJS', () => {
   it.each(KITS.filter((file) => file.endsWith('.ts')))('%s: exports and requires what it did', (file) => {
     const text = source(file);
-    const own = toNative(text, 'js', 'commonjs');
+    const own = toNative(text, { language: 'js', modules: 'commonjs' });
     const exported = [...text.matchAll(/^export (?:async )?(?:const|function|class) (\w+)/gm)].map(([, name]) => name);
     const listed = /module\.exports = \{([^}]*)\};\n$/.exec(own)?.[1] ?? '';
     expect(listed.match(/\w+/g) ?? []).toEqual(exported);
@@ -128,7 +128,7 @@ describe('a module in the format of CommonJS', () => {
       'export const i = async () => (await import("./j.js")).k;',
       '',
     ].join('\n');
-    expect(toNative(text, 'js', 'commonjs')).toBe(
+    expect(toNative(text, { language: 'js', modules: 'commonjs' })).toBe(
       [
         "require('a');",
         "const b = require('b');",
@@ -141,8 +141,8 @@ describe('a module in the format of CommonJS', () => {
         '',
       ].join('\n'),
     );
-    expect(toNative(text, 'js', 'esm')).toContain("import * as c from './c.js';");
-    expect(toNative(text, 'ts', 'commonjs')).toContain(
+    expect(toNative(text, { language: 'js', modules: 'esm' })).toContain("import * as c from './c.js';");
+    expect(toNative(text, { language: 'ts', modules: 'commonjs' })).toContain(
       "import * as c from './c';\nimport d, { e, f as g } from 'd';\nimport type { H }",
     );
   });

@@ -2,25 +2,40 @@ import { applySplices, type Splice } from '../../text/splices.ts';
 import { stripTypes } from './strip-types.ts';
 import { parseScript, walk, type Node, type NodeOf, type Script } from './syntax.ts';
 
-/**
- * A module that is written in TypeScript as an ES module, in the language and the module format of a host. Text that is no
- * such script (a view, a style sheet) has no types or imports and comes back as it is.
- */
-export function toNative(text: string, language: 'ts' | 'js', modules: 'esm' | 'commonjs'): string {
-  const own = language === 'js' ? stripTypes(text) : text;
-  if (modules === 'esm') return own;
-  const script = parseScript(own, language === 'js' ? 'text.js' : 'text.tsx');
-  if ('fault' in script) return own;
-  return language === 'js' ? toCommonJs(script) : applySplices(own, withoutEndings(script));
+/** How a host writes its modules. */
+export interface Manner {
+  language: 'ts' | 'js';
+  modules: 'esm' | 'commonjs';
+  /** What their names end in where the format is told by that alone. */
+  ending?: 'mjs' | 'cjs' | undefined;
 }
 
-/** CommonJS finds modules without their endings, also before they are built. */
-function withoutEndings({ text, program }: Script): Splice[] {
+/**
+ * A module that is written in TypeScript as an ES module, in the language and the module format of a host. A script that cannot
+ * be parsed comes back as it is.
+ */
+export function toNative(text: string, manner: Manner): string {
+  const { language, modules, ending } = manner;
+  const own = language === 'js' ? stripTypes(text) : text;
+  if (modules === 'esm' && ending === undefined) return own;
+  const script = parseScript(own, language === 'js' ? 'text.js' : 'text.tsx');
+  if ('fault' in script) return own;
+  return language === 'js' && modules === 'commonjs'
+    ? toCommonJs(script, ending)
+    : applySplices(own, withEndings(script, ending));
+}
+
+/** Where names end in nothing special CommonJS finds modules without that, also before they are built. */
+function withEndings({ text, program }: Script, ending: Manner['ending']): Splice[] {
   const splices: Splice[] = [];
   walk(program, (node) => {
     const source = sourceOf(node);
     if (source)
-      splices.push({ at: source.start, removed: text.slice(source.start, source.end), inserted: named(source) });
+      splices.push({
+        at: source.start,
+        removed: text.slice(source.start, source.end),
+        inserted: named(source, ending),
+      });
   });
   return splices.sort((a, b) => a.at - b.at);
 }
@@ -40,18 +55,20 @@ function sourceOf(node: Node): Source | undefined {
   return { start, end, value };
 }
 
-function named({ value }: Source): string {
-  return `'${value.startsWith('.') ? value.replace(/\.js$/, '').replace(/\/index$/, '') : value}'`;
+function named({ value }: Source, ending: Manner['ending']): string {
+  if (!value.startsWith('.')) return `'${value}'`;
+  const bare = value.replace(/\.js$/, '');
+  return ending === undefined ? `'${bare.replace(/\/index$/, '')}'` : `'${bare}.${ending}'`;
 }
 
-function toCommonJs({ text, program }: Script): string {
+function toCommonJs({ text, program }: Script, ending: Manner['ending']): string {
   const exported: string[] = [];
   const splices: Splice[] = [];
   const replace = (node: Node, end: number, inserted: string): void => {
     splices.push({ at: node.start, removed: text.slice(node.start, end), inserted });
   };
   for (const node of program.body) {
-    if (node.type === 'ImportDeclaration') replace(node, node.end, required(node));
+    if (node.type === 'ImportDeclaration') replace(node, node.end, required(node, ending));
     if (node.type !== 'ExportNamedDeclaration' || !node.declaration) continue;
     exported.push(...declaredBy(node.declaration));
     replace(node, node.declaration.start, '');
@@ -59,7 +76,7 @@ function toCommonJs({ text, program }: Script): string {
   walk(program, (node) => {
     if (node.type !== 'AwaitExpression' || node.argument.type !== 'ImportExpression') return;
     const source = sourceOf(node.argument);
-    if (source) replace(node, node.end, `require(${named(source)})`);
+    if (source) replace(node, node.end, `require(${named(source, ending)})`);
   });
   const body = applySplices(
     text,
@@ -71,9 +88,9 @@ function toCommonJs({ text, program }: Script): string {
   return `${body.trimEnd()}\n\nmodule.exports = ${names};\n`;
 }
 
-function required(node: NodeOf<'ImportDeclaration'>): string {
+function required(node: NodeOf<'ImportDeclaration'>, ending: Manner['ending']): string {
   const source = sourceOf(node);
-  const call = `require(${source ? named(source) : ''});`;
+  const call = `require(${source ? named(source, ending) : ''});`;
   if (node.specifiers.length === 0) return call;
   const whole = node.specifiers.flatMap((one) => (one.type === 'ImportSpecifier' ? [] : one.local.name));
   const parts = node.specifiers.flatMap((one) => {
