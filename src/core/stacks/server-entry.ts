@@ -24,8 +24,10 @@ const MOST_MODULES = 60;
 export function serverEntry(ground: Ground): ServerEntry | undefined {
   const { scripts, main } = ground.workspace.manifest;
   const started = ['start', 'dev', 'serve', 'develop'].flatMap((name) => startOf(ground, scripts[name] ?? '') ?? []);
-  const named = started[0]?.file ?? (main === undefined ? undefined : sourceOf(ground, main));
-  const file = named ?? USUAL.flatMap((name) => sourceOf(ground, name) ?? [])[0];
+  const usual = [...(main === undefined ? [] : [main]), ...USUAL].flatMap((name) => sourceOf(ground, name) ?? []);
+  // Without a start script: what listens is what is started, whatever else has a usual name.
+  const listens = usual.find((one) => /\.listen\(/.test(ground.text(one) ?? ''));
+  const file = started[0]?.file ?? listens ?? usual[0];
   if (file === undefined) return undefined;
   const modules = modulesFrom(ground, file);
   const command = started.find((one) => one.file === file);

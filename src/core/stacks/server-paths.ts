@@ -9,7 +9,7 @@ const ENDINGS = ['', '.js', '.ts', '.mjs', '.cjs', '/index.js', '/index.ts'];
 export function serverPaths(ground: Ground, app: string): string[] {
   const text = ground.text(app) ?? '';
   const name =
-    /(?:const|let|var)\s+(\w+)\s*(?::[^=]+)?=\s*(?:express(?:\.default)?|require\(['"]express['"]\))\s*\(\s*\)/.exec(
+    /(?:(?:const|let|var)\s+|this\.|(?:private|public|protected|readonly)\s+)(\w+)\s*(?::[^=]+)?=\s*(?:express(?:\.default)?|require\(['"]express['"]\))\s*\(\s*\)/.exec(
       text,
     )?.[1];
   if (name === undefined) return [];

@@ -66,3 +66,59 @@ describe('a server gets its handlers where they belong', () => {
     expect(files.get('server.js')).toMatch(/^import 'dotenv\/config';\nimport Fastify/);
   });
 });
+
+describe('a server that a class makes', () => {
+  const body = `    this.prepare();
+    this.route();`;
+  const methods = `
+  private prepare(): void {
+    this.app.use(express.json());
+  }
+
+  private route(): void {
+    this.app.get('/', (_req, res) => res.json([]));
+    this.app.use((_req, res) => res.status(404).end());
+  }
+
+  listen(): void {
+    this.app.listen(3000);
+  }
+}
+`;
+  const own = (field: string, start: string): Record<string, string> => ({
+    'src/app.ts': `import express from 'express';\n\nexport class Keys {\n  ${field}\n\n  constructor() {\n${start}${body}\n  }\n${methods}`,
+    'src/server.ts': "import { Keys } from './app.js';\n\nnew Keys().listen();\n",
+  });
+
+  it.each([
+    ['in its constructor', own('private app: express.Express;', '    this.app = express();\n')],
+    ['where it declares the member', own('private readonly app = express();', '')],
+  ])('%s', async (_, files) => {
+    const after = await attached('express5-ts', ['helmet', 'passport'], files);
+    const app = after.get('src/app.ts') ?? '';
+    expect(app.search(/this\.app\.use\(helmet\(\)\)/)).toBeGreaterThan(app.indexOf('app = express()'));
+    expect(app).toMatch(/this\.app\.use\(express\.json\(\)\);\s+this\.app\.use\(accounts\);\n {2}}/);
+    expect(app.match(/this\.app\.use\(helmet\(\)\);\s+this\.(prepare|app\.use\(express\.json)/)).not.toBeNull();
+  });
+
+  it('nothing is guessed where its constructor says nothing', async () => {
+    const files = {
+      ...own('', ''),
+      'src/app.ts':
+        "import express from 'express';\n\nexport class Keys {\n  app = express();\n  listen() {\n    this.app.listen(3000);\n  }\n}\n",
+    };
+    await expect(attached('express5-ts', ['helmet'], files)).rejects.toMatchObject({ status: 3 });
+  });
+});
+
+it('a server that is made inside of a function that requires what it needs', async () => {
+  const own = {
+    'app.js':
+      "module.exports = function () {\n  var express = require('express');\n  var app = express();\n  app.use(express.json());\n  return app;\n};\n",
+    'bin/www': "require('../app')().listen(3000);\n",
+  };
+  const files = await attached('express4-ejs-js', ['helmet'], own);
+  expect(files.get('app.js')).toMatch(
+    /(?:const|var) helmet = require\('helmet'\);\n[\s\S]*app\.use\(helmet\(\)\);\n {2}app\.use\(express\.json/,
+  );
+});

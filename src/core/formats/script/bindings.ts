@@ -107,7 +107,18 @@ export function originsOf(script: Script): ReadonlyMap<string, Origin> {
       }
     }
   }
+  noteInside(script, note);
   return found;
+}
+
+/** What is required inside of a function: there its name is as good as one of the top. */
+function noteInside(script: Script, note: (name: string, origin: Origin) => void): void {
+  if (!/^[ \t]+(?:const|let|var)\s[^\n]*\brequire\(/m.test(script.text)) return;
+  walk(script.program, (node) => {
+    if (node.type !== 'VariableDeclarator' || !node.init || node.id.type !== 'Identifier') return;
+    const from = requiredModule(bare(node.init));
+    if (from !== undefined) note(node.id.name, { from, name: '*' });
+  });
 }
 
 function importedName(

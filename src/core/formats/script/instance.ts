@@ -6,9 +6,11 @@ import { bare, keyName, walk, type Node, type NodeOf, type Script } from './synt
 
 /** A thing that the script makes and gives a name, and the statements among which it is made. */
 export interface Instance {
+  /** Its name, or that of the member of a class: `this.app`. */
   local: string;
   /** The statement that makes it. */
   statement: Node;
+  /** In a class, what its own methods say that are called there stands in the place of their calls. */
   block: readonly Node[];
 }
 
@@ -30,20 +32,71 @@ export function findInstance(script: Script, wanted: InstanceName): Instance | B
   let unnamed: Node | undefined;
   walk(script.program, (node) => {
     if (callsExport(script, node, wanted)) unnamed ??= node;
-    const bound =
-      node.type === 'VariableDeclarator' ? node.init : node.type === 'AssignmentExpression' ? node.right : undefined;
-    const target =
-      node.type === 'VariableDeclarator' ? node.id : node.type === 'AssignmentExpression' ? node.left : node;
-    if (bound && target.type === 'Identifier' && isMade(script, bound, wanted))
-      found.push({ local: target.name, node });
+    const [target, bound] = bindingOf(node);
+    const local = target && nameOf(target);
+    if (bound && local !== undefined && isMade(script, bound, wanted)) found.push({ local, node });
   });
   const [only, other] = found;
   const what = wanted.name === 'default' ? wanted.from : wanted.name;
   if (other && only?.local !== other.local) return blocked(`"${what}" is called more than once`, other.node);
   if (!only && unnamed) return blocked(`what "${what}" makes has no name here`, unnamed);
   if (!only) return { blocked: `the file does not call "${what}"`, at: 0 };
-  const place = placeInBlock(script, only.node);
-  return place ? { local: only.local, ...place } : blocked('it is not made by a statement', only.node);
+  const { node } = only;
+  const place = node.type === 'PropertyDefinition' ? placeInClass(script, node) : placeInBlock(script, node);
+  if (!place) return blocked('it is not made by a statement', node);
+  return { local: only.local, statement: place.statement, block: withMethods(script, place.block, only) };
+}
+
+/** What a node gives a value to, and the value. */
+function bindingOf(node: Node): [Node, Node | null] | [] {
+  if (node.type === 'VariableDeclarator') return [node.id, node.init];
+  if (node.type === 'AssignmentExpression') return [node.left, node.right];
+  return node.type === 'PropertyDefinition' && !node.static ? [node, node.value] : [];
+}
+
+function nameOf(target: Node): string | undefined {
+  if (target.type === 'Identifier') return target.name;
+  const key =
+    target.type === 'PropertyDefinition'
+      ? keyName(target.key, target.computed)
+      : target.type === 'MemberExpression' && target.object.type === 'ThisExpression'
+        ? keyName(target.property, target.computed)
+        : undefined;
+  return key === undefined || !/^[\w$]+$/.test(key) ? undefined : `this.${key}`;
+}
+
+/** A member that a class makes where it declares it: what the constructor says comes behind that. */
+function placeInClass(script: Script, node: Node): { block: readonly Node[]; statement: Node } | undefined {
+  const made = classAround(script, node)?.body.body.find(
+    (one) => one.type === 'MethodDefinition' && one.kind === 'constructor',
+  );
+  const block = made?.type === 'MethodDefinition' ? made.value.body?.body : undefined;
+  return block && { block, statement: node };
+}
+
+function classAround(script: Script, node: Node): NodeOf<'ClassDeclaration'> | undefined {
+  const around = ancestorsOf(script, node).findLast((one) => /^Class(Declaration|Expression)$/.test(one.type));
+  return around as NodeOf<'ClassDeclaration'> | undefined;
+}
+
+/** The statements of a constructor, with those of the methods that it calls in their places. */
+function withMethods(
+  script: Script,
+  block: readonly Node[],
+  { local, node }: { local: string; node: Node },
+): readonly Node[] {
+  const methods = local.startsWith('this.') ? (classAround(script, node)?.body.body ?? []) : [];
+  const bodyOf = (statement: Node): readonly Node[] | undefined => {
+    const called = statement.type === 'ExpressionStatement' ? bare(statement.expression) : statement;
+    if (called.type !== 'CallExpression' || called.callee.type !== 'MemberExpression') return undefined;
+    if (called.callee.object.type !== 'ThisExpression') return undefined;
+    const name = keyName(called.callee.property, called.callee.computed);
+    const method = methods.find(
+      (one) => one.type === 'MethodDefinition' && !one.static && keyName(one.key, one.computed) === name,
+    );
+    return method?.type === 'MethodDefinition' ? method.value.body?.body : undefined;
+  };
+  return methods.length === 0 ? block : block.flatMap((statement) => bodyOf(statement) ?? [statement]);
 }
 
 /** `make()`, `make().use(x)` with methods that return it, `exports = make()`. */
@@ -83,6 +136,12 @@ export function chainRoot(expression: Node): Node {
   return node;
 }
 
+/** Whether a node is a name, or with `this.` before it that member. */
 export function isNamed(name: string): (node: Node) => boolean {
-  return (node) => node.type === 'Identifier' && node.name === name;
+  if (!name.startsWith('this.')) return (node) => node.type === 'Identifier' && node.name === name;
+  const key = name.slice('this.'.length);
+  return (node) =>
+    node.type === 'MemberExpression' &&
+    node.object.type === 'ThisExpression' &&
+    keyName(node.property, node.computed) === key;
 }

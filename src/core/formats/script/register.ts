@@ -21,6 +21,8 @@ export const registrations: ScriptEditor<RegisterOperation> = {
     if (isBlocked(instance)) return refused(text, instance.at, instance.blocked, handwork());
     const present = findCall(script, instance, operation, around.file);
     if (present) return { kind: 'already', at: present.call.start };
+    if (instance.statement.type === 'PropertyDefinition' && instance.block.length === 0)
+      return refused(text, instance.statement.start, 'nothing is said in the constructor of its class', handwork());
     const read = readRegistrations(script, instance, operation.parsers ?? []);
     if (isBlocked(read)) return refused(text, read.at, read.blocked, handwork());
     const plan = planImports(script, operation.imports ?? [], namesIn(script), style);
@@ -87,5 +89,10 @@ function place(
   if (phase === 'routes' && ending) return before(ending);
   const last = statements.at(-1);
   if (last) return statementBehind(script, last, code, style);
-  return stop ? before(stop) : statementBehind(script, statement, code, style, true);
+  if (stop) return before(stop);
+  // Where a class declares its member there is no place for statements.
+  const [start] = block;
+  return statement.type === 'PropertyDefinition' && start
+    ? statementBefore(script, start, code, style, true)
+    : statementBehind(script, statement, code, style, true);
 }
