@@ -15,7 +15,7 @@ interface Given {
 /** What is wrong with an address and a new password; nothing if all is well. */
 export function objectionTo({ email, password }: Given): string | undefined {
   const isAddress = ADDRESS.test(email) && email.length <= 254;
-  if (!isAddress) return 'That is not an address of mail.';
+  if (!isAddress) return 'That is not an email address.';
   return objectionToPassword(password, email);
 }
 

@@ -5,6 +5,7 @@ export const style = `.accounts {
   --text: #1d2a20;
   --faint: #5a6a5e;
   --line: #c3cdc4;
+  --field: #7d8b81;
   --main: #23683a;
   --on-main: #ffffff;
   --danger: #a92b21;
@@ -29,6 +30,7 @@ export const style = `.accounts {
     --text: #e6ede7;
     --faint: #a3b2a7;
     --line: #46554b;
+    --field: #7a8c80;
     --main: #7ecb93;
     --on-main: #0e2415;
     --danger: #f2958c;
@@ -79,7 +81,7 @@ export const style = `.accounts {
   box-sizing: border-box;
   width: 100%;
   padding: 0.6rem 0.75rem;
-  border: 1px solid var(--line);
+  border: 1px solid var(--field);
   border-radius: 0.4rem;
   background: var(--ground);
   color: inherit;
