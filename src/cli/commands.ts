@@ -25,7 +25,7 @@ export async function run(args: string[]): Promise<number> {
       status = output.fail(error, given.verbose);
     }
   };
-  const parser = changing(looking(globalOptions(yargs()), command), command);
+  const parser = using(changing(looking(globalOptions(yargs()), command), command), command);
   try {
     // Help and version come as text, so that they end in a line break like everything else.
     await parser.parseAsync(args, {}, (_error: unknown, _options: unknown, text: string) => {
@@ -112,28 +112,9 @@ function changing(y: Argv, command: Command): Argv {
       'attach <integrations..>',
       'Attach integrations to a workspace',
       (own) =>
-        packageOptions(previewOption(changeOptions(everywhereOption(workspaceOption(integrations(own, true))))))
-          .option('format', { choices: ['text', 'patch'], default: 'text', describe: 'How --preview shows it' })
-          .option('choose', {
-            type: 'string',
-            array: true,
-            default: [],
-            requiresArg: true,
-            describe: 'Answer a choice, as key=value',
-          })
-          .option('allow-commands', {
-            type: 'boolean',
-            default: false,
-            describe: 'Let definitions that did not come with Ligament run their commands',
-          })
-          .option('secret-file', {
-            type: 'string',
-            array: true,
-            default: [],
-            requiresArg: true,
-            describe: 'A file that holds a secret, as choice=path',
-          })
-          .option('prove', { type: 'boolean', default: true, describe: 'Prove that it works (--no-prove: do not)' }),
+        attachOptions(
+          packageOptions(previewOption(changeOptions(everywhereOption(workspaceOption(integrations(own, true)))))),
+        ),
       command('attach', async () => (await import('./commands/changing.ts')).attach),
     )
     .command(
@@ -154,27 +135,56 @@ function changing(y: Argv, command: Command): Argv {
       command('undo', async () => (await import('./commands/changing.ts')).undo),
     )
     .command(
-      'enrol <integration>',
-      'Give somebody an account, by an integration that has users; asks for the password',
-      (own) =>
-        workspaceOption(own)
-          .positional('integration', { type: 'string', demandOption: true, describe: 'The integration, by name' })
-          .option('answer', {
-            type: 'string',
-            array: true,
-            default: [],
-            requiresArg: true,
-            describe: 'An answer, in the order in which they are asked',
-          })
-          .option('password-file', { type: 'string', requiresArg: true, describe: 'A file that holds the password' }),
-      command('enrol', async () => import('./commands/enrol.ts')),
-    )
-    .command(
       'recover',
       'Put the project back after a change that was cut off',
       (own) => own,
       command('recover', async () => import('./commands/recover.ts')),
     );
+}
+
+/** The commands that work with what is attached. */
+function using(y: Argv, command: Command): Argv {
+  return y.command(
+    'enrol <integration>',
+    'Give somebody an account, by an integration that has users; asks for the password',
+    (own) =>
+      workspaceOption(own)
+        .positional('integration', { type: 'string', demandOption: true, describe: 'The integration, by name' })
+        .option('answer', {
+          type: 'string',
+          array: true,
+          default: [],
+          requiresArg: true,
+          describe: 'An answer, in the order in which they are asked',
+        })
+        .option('password-file', { type: 'string', requiresArg: true, describe: 'A file that holds the password' }),
+    command('enrol', async () => import('./commands/enrol.ts')),
+  );
+}
+
+function attachOptions(y: Argv): Argv {
+  return y
+    .option('format', { choices: ['text', 'patch'], default: 'text', describe: 'How --preview shows it' })
+    .option('choose', {
+      type: 'string',
+      array: true,
+      default: [],
+      requiresArg: true,
+      describe: 'Answer a choice, as key=value',
+    })
+    .option('allow-commands', {
+      type: 'boolean',
+      default: false,
+      describe: 'Let definitions that did not come with Ligament run their commands',
+    })
+    .option('secret-file', {
+      type: 'string',
+      array: true,
+      default: [],
+      requiresArg: true,
+      describe: 'A file that holds a secret, as choice=path',
+    })
+    .option('prove', { type: 'boolean', default: true, describe: 'Prove that it works (--no-prove: do not)' });
 }
 
 function workspaceOption(y: Argv): Argv {

@@ -29,6 +29,14 @@ export function ledgerWithPeople(
   });
 }
 
+/** What the script itself has said: managers add that it has failed, and how it was run. */
+function ownWords(said: string): string {
+  const lines = said.split('\n').map((line) => line.trim());
+  return lines
+    .filter((line) => line !== '' && !/^(npm|yarn|pnpm|bun|error|info|ELIFECYCLE|\$|>)\b/i.test(line))
+    .join('\n');
+}
+
 /**
  * Gives somebody an account by the host's own script, which reads one line for each answer, the password last, from its standard
  * input: nobody else can read it there. What has to be built is built first. Returns what the script says. Throws a Problem
@@ -51,11 +59,11 @@ export async function enrol(
       status: EXIT.putBack,
       what: `${title} has given nobody an account`,
       where: { file: path.posix.join(workspace, 'package.json') },
-      why: linesThatMatter(`${ran.stderr}\n${ran.stdout}${ran.failure ?? ''}`),
+      why: ownWords(ran.stderr) || linesThatMatter(`${ran.stderr}\n${ran.stdout}${ran.failure ?? ''}`),
       next: `Nothing was changed. It was asked by: ${[command, ...args].join(' ')}`,
     });
   };
-  const isBuilt = traits.serve !== undefined && 'build' in traits.serve && traits.serve.build === true;
+  const isBuilt = traits.serve !== undefined && 'build' in traits.serve && traits.serve.build;
   if (isBuilt) await run(scriptCommand(facts.manager, 'build'));
   const { command, args } = scriptCommand(facts.manager, people.script);
   // npm takes what stands behind two dashes for the script; the others take all.

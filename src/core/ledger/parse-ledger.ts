@@ -60,9 +60,17 @@ export function parseLedger(text: string, file: string, workspace: string): Ledg
     const issue = result.error.issues[0];
     throw broken(file, `${issue?.path.join('.') || 'the record'} is not as it should be`);
   }
-  const { edits, made, ledger: _form, ...rest } = result.data;
+  const { edits, made, integration, title, way, choices, packages, proofs, uses, data, people: users } = result.data;
   return {
-    ...rest,
+    integration,
+    title,
+    way,
+    choices,
+    packages,
+    proofs,
+    uses,
+    data,
+    people: users,
     workspace,
     made: made?.map((one) => ({ ...one, file: path.posix.join(workspace, one.file) })),
     edits: edits.map(({ of, file: name, ...one }) => {

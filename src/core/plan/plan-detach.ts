@@ -2,7 +2,7 @@ import path from 'node:path';
 import type { Context } from '../context.ts';
 import { decode, encode } from '../doors/text.ts';
 import { removeFromText } from '../formats/formats.ts';
-import type { KeptData } from '../definition/schema.ts';
+import { dataInWords, dataOf } from './kept-data.ts';
 import { ledgerFile, type Ledger, type MadeEdit } from '../ledger/ledger.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { CodeStyle } from '../text/code-style.ts';
@@ -28,28 +28,9 @@ export async function planDetach(
   going: readonly Ledger[],
   { withData = false }: { withData?: boolean } = {},
 ): Promise<ChangeSet> {
-  const files: FileChange[] = [];
   const warnings: string[] = [];
   const staying = context.ledgers.filter((ledger) => !going.includes(ledger));
-  const updated = new Map<string, MadeEdit[]>();
-  for (const file of new Set(going.flatMap((ledger) => ledger.edits.map((edit) => edit.file)))) {
-    checkPath(context.reader, context.host.root, file);
-    const { place, before } = await findPlace(context, file, going);
-    const open = before && decode(before);
-    if (before && open === undefined)
-      throw cannot(place, 'the file is not UTF-8 text any more', `Take what is needed out of ${place} by hand.`);
-    if (place !== file) warnings.push(`${file} is ${place} now: taken out there.`);
-    const edits = editsOn(file, [...going, ...staying]).map(({ edit }) => edit);
-    const { text, reveal } = hideSecrets(open, edits);
-    const left = await takeOut(context, { file, place, text, going, staying, warnings });
-    for (const { owner, edit } of left.made) updated.set(owner, [...(updated.get(owner) ?? []), edit]);
-    files.push({
-      file: place,
-      before,
-      after: left.text === undefined ? undefined : encode(reveal(left.text)),
-      role: edits.some((edit) => edit.private) ? 'private' : 'host',
-    });
-  }
+  const { files, updated } = await takeAllOut(context, going, staying, warnings);
   files.push(...madeFiles(context, going, warnings));
   files.push(...goingRecords(context, going));
   const staysOnly = { ...context, ledgers: staying };
@@ -78,30 +59,41 @@ export async function planDetach(
   };
 }
 
+/** The files as they are without what goes, and the edits of those that stay which had to be made anew, by their owners. */
+async function takeAllOut(
+  context: Context,
+  going: readonly Ledger[],
+  staying: readonly Ledger[],
+  warnings: string[],
+): Promise<{ files: FileChange[]; updated: Map<string, MadeEdit[]> }> {
+  const files: FileChange[] = [];
+  const updated = new Map<string, MadeEdit[]>();
+  for (const file of new Set(going.flatMap((ledger) => ledger.edits.map((edit) => edit.file)))) {
+    checkPath(context.reader, context.host.root, file);
+    const { place, before } = await findPlace(context, file, going);
+    const open = before && decode(before);
+    if (before && open === undefined)
+      throw cannot(place, 'the file is not UTF-8 text any more', `Take what is needed out of ${place} by hand.`);
+    if (place !== file) warnings.push(`${file} is ${place} now: taken out there.`);
+    const edits = editsOn(file, [...going, ...staying]).map(({ edit }) => edit);
+    const { text, reveal } = hideSecrets(open, edits);
+    const left = await takeOut(context, { file, place, text, going, staying, warnings });
+    for (const { owner, edit } of left.made) updated.set(owner, [...(updated.get(owner) ?? []), edit]);
+    files.push({
+      file: place,
+      before,
+      after: left.text === undefined ? undefined : encode(reveal(left.text)),
+      role: edits.some((edit) => edit.private) ? 'private' : 'host',
+    });
+  }
+  return { files, updated };
+}
+
 function goingRecords({ reader, host }: Context, going: readonly Ledger[]): FileChange[] {
   return going.map(({ workspace, integration }) => {
     const file = ledgerFile(workspace, integration);
     return { file, before: reader.read(path.join(host.root, file)), after: undefined, role: 'record' };
   });
-}
-
-/** What the app has made while it ran, as far as it is there; paths from the host's root. */
-function dataOf({ reader, host }: Context, going: readonly Ledger[]): KeptData[] {
-  return going.flatMap(({ workspace, data = [] }) =>
-    data
-      .map((one) => ({ ...one, path: path.posix.normalize(path.posix.join(workspace, one.path)) }))
-      .filter((one) => reader.kind(path.join(host.root, one.path)) !== undefined)
-      .map((one) => {
-        checkPath(reader, host.root, one.path);
-        return one;
-      }),
-  );
-}
-
-function dataInWords({ path: file, holds }: KeptData, goes: boolean): string {
-  return goes
-    ? `${file} goes too (${holds}): that cannot be taken back.`
-    : `${file} stays: it has ${holds}. --with-data takes it out too.`;
 }
 
 /** Files that commands have made go, if nobody has changed them since. */
