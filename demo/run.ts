@@ -67,7 +67,9 @@ async function demonstrate(): Promise<void> {
   await ligament('detach', 'eslint', '--workspace', 'web', '--yes');
   say('All of them leave.');
   await ligament('detach', ...USUAL.filter((one) => one !== 'eslint'), '--workspace', 'web', '--yes');
-  say('Accounts for the society’s api: register, sign in, profile, forgotten password, each step asked of the started server.');
+  say(
+    'Accounts for the society’s api: register, sign in, profile, forgotten password, each step asked of the started server.',
+  );
   await ligament('attach', 'passport', '--workspace', 'api', '--yes');
   process.stdout.write(git('status', '--short'));
   process.stdout.write(fs.readFileSync(path.join(host, 'api/app.js'), 'utf8'));

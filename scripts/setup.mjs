@@ -7,7 +7,8 @@ import { fileURLToPath } from 'node:url';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 
-for (const folder of ['.', 'demo/shelf/vite4', 'demo/shelf/web', 'demo/shelf/api']) installIfNeeded(path.join(root, folder));
+for (const folder of ['.', 'demo/shelf/vite4', 'demo/shelf/web', 'demo/shelf/api'])
+  installIfNeeded(path.join(root, folder));
 if (process.argv.includes('--managers')) installIfNeeded(path.join(root, 'test/managers'));
 if (process.argv.includes('--corpus')) installCorpus();
 buildIfNeeded();
