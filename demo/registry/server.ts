@@ -23,6 +23,8 @@ export interface OfflineRegistry {
   requests: string[];
   /** The status of every package document so far: 200, or 304 where the one who asked had it already. */
   answers: number[];
+  /** What it tells to be wrong with packages; tests put more in. */
+  advisories: NonNullable<RegistryOptions['advisories']>;
   close(): Promise<void>;
 }
 
@@ -35,6 +37,8 @@ export interface RegistryOptions {
   tags?: Readonly<Record<string, Record<string, string>>>;
   /** For how long answers say that they hold, in seconds. */
   maxAge?: number;
+  /** What is known to be wrong with packages, as the bulk advisory endpoint answers; asked of none by that name. */
+  advisories?: Record<string, { title: string; severity: string; vulnerable_versions: string; url?: string }[]>;
 }
 
 // What the abbreviated form of a package document has of a manifest (npm registry API, package metadata).
@@ -59,7 +63,7 @@ const ABBREVIATED_TYPE = 'application/vnd.npm.install-v1+json';
 
 /** Serves a shelf of packages by the npm registry protocol, on the loopback address only. */
 export async function openOfflineRegistry(options: RegistryOptions): Promise<OfflineRegistry> {
-  const { shelf, cache, port = 0, tags = {}, maxAge = 300 } = options;
+  const { shelf, cache, port = 0, tags = {}, maxAge = 300, advisories = {} } = options;
   const packer = new Packer(cache);
   const faults = new Map<string, RegistryFault>();
   const requests: string[] = [];
@@ -76,6 +80,7 @@ export async function openOfflineRegistry(options: RegistryOptions): Promise<Off
   async function answer(request: http.IncomingMessage, response: http.ServerResponse): Promise<void> {
     const target = decodeURIComponent(new URL(request.url ?? '/', url).pathname).slice(1);
     if (target === '-/ping') return send(response, 200, {});
+    if (target === '-/npm/v1/security/advisories/bulk') return send(response, 200, advisories);
     const [, name = target, file] = /^((?:@[^/]+\/)?[^/]+)\/-\/(.+\.tgz)$/.exec(target) ?? [];
     const fault = faults.get(name);
     if (fault?.kind === 'status') return send(response, fault.status, { error: 'a fault put in on demand' });
@@ -162,6 +167,7 @@ export async function openOfflineRegistry(options: RegistryOptions): Promise<Off
 
   return {
     url,
+    advisories,
     faults,
     requests,
     answers,

@@ -107,8 +107,23 @@ export interface RegistryDoor {
    * asked, or where nothing may be fetched and it was never asked before.
    */
   packument(name: string): Promise<Packument | undefined>;
+  /**
+   * What is known to be wrong with versions of packages (by name), as far as the registry tells; nothing where it does not, where
+   * nothing may be fetched, or where the settings say that it is not to be asked (`audit`).
+   */
+  advisories?(versions: Readonly<Record<string, readonly string[]>>): Promise<Advisory[]>;
   /** How packages are saved and installed by the host's and the user's settings. */
   packageSettings(): Promise<PackageSettings>;
+}
+
+/** One thing that is known to be wrong with some versions of a package. */
+export interface Advisory {
+  name: string;
+  title: string;
+  severity: string;
+  /** The versions that have it, as a range. */
+  range: string;
+  url: string | undefined;
 }
 
 /** Settings of npm's that say how packages are saved and installed. */

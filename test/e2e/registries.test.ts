@@ -228,3 +228,35 @@ describe('sections of the manifest', () => {
     expect(garden.host.read('package.json')).toBe(wrong);
   });
 });
+
+describe('weaknesses that the registry knows of', () => {
+  const advisories = {
+    twine: [
+      { title: 'Knots come undone', severity: 'low', vulnerable_versions: '<2', url: 'https://example.org/knots' },
+      { title: 'Old ones only', severity: 'high', vulnerable_versions: '<1.2' },
+    ],
+    other: [{ title: 'Not ours', severity: 'critical', vulnerable_versions: '*' }],
+  };
+
+  it('of the versions that were chosen are named before anybody agrees', async () => {
+    garden = await Garden.open(PACKAGES, FILES);
+    Object.assign(garden.registry.advisories, advisories);
+    garden.host.environment.npm_config_audit = 'true';
+    const { stdout, status } = await garden.ligament('attach', './kit', '--preview');
+    expect(status).toBe(0);
+    expect(stdout.replace(/\s+/g, ' ')).toContain(
+      'twine 1.4.0 has a known weakness (low): Knots come undone, https://example.org/knots.',
+    );
+    expect(stdout).not.toMatch(/Old ones|Not ours/);
+  });
+
+  it('are not asked for offline, nor where the settings say so; a registry that knows none is as good as any', async () => {
+    garden = await Garden.open(PACKAGES, FILES);
+    Object.assign(garden.registry.advisories, advisories);
+    expect((await garden.ligament('attach', './kit', '--preview')).stdout).not.toContain('Knots');
+    garden.host.environment.npm_config_audit = 'true';
+    expect((await garden.ligament('attach', './kit', '--preview', '--offline')).stdout).not.toContain('Knots');
+    garden.registry.advisories.twine = [{ title: 'x' } as never];
+    expect((await garden.ligament('attach', './kit', '--preview')).status).toBe(0);
+  });
+});

@@ -1,6 +1,7 @@
 import path from 'node:path';
 import { EXIT, Problem } from '../problem.ts';
-import type { PackageSettings } from '../ports.ts';
+import type { Advisory, PackageSettings } from '../ports.ts';
+import { readAdvisories } from './advisories.ts';
 import { digestOf, type PackumentDigest } from './packument-digest.ts';
 import { cacheFolder } from './cache-folder.ts';
 import { managerSettings } from './manager-settings.ts';
@@ -12,6 +13,8 @@ const BOUNDS = { retry: { retries: 2, factor: 2, minTimeout: 200, maxTimeout: 20
 export interface NpmRegistry {
   /** What it knows of a package, and for how many seconds that holds; undefined where it does not have the package. */
   ask(name: string): Promise<{ digest: PackumentDigest; freshSeconds: number } | undefined>;
+  /** What it tells of versions of packages that is wrong with them; nothing where it does not tell. */
+  advisories(versions: Readonly<Record<string, readonly string[]>>): Promise<Advisory[]>;
   settings: PackageSettings;
 }
 
@@ -34,6 +37,23 @@ export async function openNpmRegistry(
       saveExact: config.get('save-exact') === true,
       savePrefix: prefix,
       ignoreScripts: config.get('ignore-scripts') === true,
+    },
+    async advisories(versions) {
+      if (config.get('audit') === false || offline) return [];
+      try {
+        // What `npm audit` asks (npm docs, "Auditing package dependencies": the bulk advisory endpoint).
+        const response = await registryFetch('/-/npm/v1/security/advisories/bulk', {
+          ...options,
+          retry: { retries: 0 },
+          timeout: 5000,
+          method: 'POST',
+          body: versions,
+        });
+        return readAdvisories(await response.json());
+      } catch {
+        // Many registries have no such answer: then nothing is known.
+        return [];
+      }
     },
     async ask(name) {
       try {

@@ -32,6 +32,9 @@ export function openRegistry(
       known.set(name, answer);
       return answer;
     },
+    async advisories(versions) {
+      return offline || Object.keys(versions).length === 0 ? [] : (await network()).advisories(versions);
+    },
     async packageSettings() {
       const kept = cache.packageSettings();
       if (kept) return kept;

@@ -24,6 +24,7 @@ import { ownerOf } from './replay.ts';
 import { findShadowing } from './shadowing.ts';
 import { usePatternsOf } from './use-patterns.ts';
 import { refuseTracked, secretsNeeded, type SecretNeed } from './secrets.ts';
+import { advisoriesOn } from './advisories-on.ts';
 import { checkPath } from './paths.ts';
 import { settleProofs, valuesFor } from './settle.ts';
 import { circumstances, takeWay } from './take-way.ts';
@@ -113,8 +114,17 @@ async function planInTurn(
     secrets,
     commands,
     tell: [...tell],
-    warnings: [...leftOut, ...fitted.words, ...packageWarnings(parts, wishes.movePackages)],
+    warnings: await warningsOn(context, parts, [...leftOut, ...fitted.words], wishes),
   };
+}
+
+async function warningsOn(
+  context: Context,
+  parts: readonly AttachedPart[],
+  known: readonly string[],
+  { movePackages }: Wishes | AttachWishes,
+): Promise<string[]> {
+  return [...known, ...packageWarnings(parts, movePackages), ...(await advisoriesOn(context, parts))];
 }
 
 function pick({ integration, title, workspace, choices }: Ledger): Omit<ProofTask, 'spec'> {
