@@ -45,7 +45,9 @@ function nativeFile(text: string, file: string, { workspace, stack }: Place): st
     return `'${way.startsWith('.') ? way : `./${way}`}'`;
   });
   // What is bundled is written as ES modules, whatever the package says.
-  return toNative(near, mannerOf(workspace, stack.traits));
+  const manner = mannerOf(workspace, stack.traits);
+  const isModule = file.endsWith('.mjs') && manner.ending !== 'mjs';
+  return toNative(near, isModule ? { language: 'js', modules: 'esm' } : manner);
 }
 
 /** The edits by which ties are made on a stack. */
