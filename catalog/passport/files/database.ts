@@ -1,6 +1,6 @@
-import { mkdirSync, writeFileSync } from 'node:fs';
-import { dirname, join } from 'node:path';
+import { dirname } from 'node:path';
 import { createClient, type Client, type InValue } from '@libsql/client';
+import { keepApart } from './folder.js';
 import { migrations } from './migrations.js';
 import { settings } from './settings.js';
 
@@ -65,11 +65,4 @@ function open(): Client {
   if (database.startsWith('file:')) keepApart(dirname(database.slice(5)));
   client = createClient({ url: database });
   return client;
-}
-
-/** Nobody else may read the folder, and version control passes it over. */
-function keepApart(folder: string): void {
-  if (folder === '.') return;
-  mkdirSync(folder, { recursive: true, mode: 0o700 });
-  writeFileSync(join(folder, '.gitignore'), '*\n');
 }

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { mkdir, writeFile } from 'node:fs/promises';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
+import { keepApart } from './folder.js';
 import { production, settings } from './settings.js';
 
 export interface Mail {
@@ -16,6 +17,7 @@ export interface Mail {
 export const mail = { send: production ? refuse : intoOutbox };
 
 async function intoOutbox({ to, subject, text }: Mail): Promise<void> {
+  keepApart(dirname(settings.outbox));
   await mkdir(settings.outbox, { recursive: true, mode: 0o700 });
   const name = `${Date.now()}-${randomUUID()}.txt`;
   const lines = [`To: ${to}`, `Subject: ${subject}`, '', text, ''];

@@ -10,8 +10,8 @@ export const production = NODE_ENV === 'production';
 
 /** What you may want to have otherwise. Times are in milliseconds. */
 export const settings = {
-  /** Where accounts and sessions are kept: a file, seen from where it starts. */
-  database: ACCOUNTS_DATABASE || 'file:accounts-data/accounts.db',
+  /** Where accounts and sessions are kept. */
+  // {{database}}
   /** Where mail goes in development, one file for each. */
   outbox: 'accounts-data/outbox',
   /** A session that is not used ends after this long … */

@@ -18,6 +18,7 @@ export const FACT_NAMES = [
   'run.start',
   'run.ending',
   'views',
+  'database.address',
   'pages',
   'public.env',
   'tests',

@@ -36,6 +36,7 @@ export function factValues(at: Circumstances): FactValues {
     'run.ending': stack.traits.ending ?? stack.traits.runs?.ending ?? 'js',
     views: stack.traits.views?.folder ?? '',
     tests: testsFolder(at),
+    'database.address': stack.traits.databaseAddress ?? "''",
     pages: stack.traits.pages ?? '',
     'public.env': stack.traits.publicEnvironment ?? 'process.env.',
     'bundler.config': stack.traits.config?.module ?? '',

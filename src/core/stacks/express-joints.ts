@@ -45,8 +45,20 @@ function ofServer(ground: Ground, entry: ServerEntry, app: string): Partial<Trai
     runs: entry.runs(path.posix.relative(ground.workspace.folder, path.posix.dirname(app))),
     views: expressViews(ground, entry.modules),
     paths: serverPaths(ground, app),
+    databaseAddress: databaseAddress(ground, entry.modules),
     ending: ownEnding(app),
   };
+}
+
+// A text, or a variable of the environment, with a text in its place where it is not set.
+const ADDRESS =
+  /\bconnectionString\s*:\s*(process\.env(?:\.\w+|\[['"]\w+['"]\])(?:\s*(?:\|\||\?\?)\s*(?:'[^'\n]*'|"[^"\n]*"))?|'[^'\n]*'|"[^"\n]*")\s*[,}]/;
+
+/** How its own modules name the address of their database, as code. */
+function databaseAddress(ground: Ground, modules: readonly string[]): string | undefined {
+  const [code] = modules.flatMap((file) => ADDRESS.exec(ground.text(file) ?? '')?.[1] ?? []);
+  // Beside `||` it stands in brackets only (ECMA-262, "Binary Logical Operators").
+  return code?.includes('??') ? `(${code})` : code;
 }
 
 function makesServer(text: string): boolean {

@@ -45,6 +45,8 @@ export interface Traits {
   ending?: 'mjs' | 'cjs' | undefined;
   /** The view engine that it is set to, and the folder of the views, relative to the workspace. */
   views?: { engine: 'ejs' | 'pug'; folder: string } | undefined;
+  /** The code by which it names the address of its database. */
+  databaseAddress?: string | undefined;
   /** Paths that it answers by itself, as far as they are written down. */
   paths?: string[] | undefined;
   /** An environment file is read when it is built or started, without a package of its own for that. */
