@@ -81,6 +81,51 @@ describe('the authentication kit on servers of every shape', () => {
     expect(test('express5-one-js')).toBeUndefined();
   });
 
+  it('keeps accounts in the database that is used already, under the address that is named there', async () => {
+    const app = new MemoryStackHost('express5-one-js').tree().get('index.js') ?? '';
+    const own = (address: string): Record<string, string> => ({
+      'index.js': `import { pool } from './db.js'\n${app}`,
+      'db.js': `import pg from 'pg'\n\nexport const pool = new pg.Pool({ connectionString: ${address} })\n`,
+    });
+    const files = await attached('express5-one-js', own("process.env.PLOTS_URL ?? 'postgres://127.0.0.1/plots'"));
+    expect(files.get('accounts/database.js')).toContain("import pg from 'pg'");
+    expect(files.get('accounts/settings.js')).toContain(
+      "database: ACCOUNTS_DATABASE || (process.env.PLOTS_URL ?? 'postgres://127.0.0.1/plots'),",
+    );
+    expect(files.get('package.json')).not.toContain('libsql');
+    const plain = await attached('express5-one-js', own('process.env.PLOTS_URL'));
+    expect(plain.get('accounts/settings.js')).toContain('database: ACCOUNTS_DATABASE || process.env.PLOTS_URL,');
+    const computed = await attached('express5-one-js', own('addressOf(process.env)'));
+    expect(computed.get('accounts/settings.js')).toContain("database: ACCOUNTS_DATABASE || '',");
+  });
+
+  it.each([
+    ["app.set('views', 'pages')", 'pages'],
+    ["app.set('views', path.join(import.meta.dirname, 'a', 'b'))", 'a/b'],
+    ["app.set('views', `${__dirname}/shown`)", 'shown'],
+    ["app.set('views', path.resolve(process.cwd(), 'views'))", 'views'],
+    ["app.locals.title = 'Taps'", 'views'],
+  ])('puts its views where the server looks for them: %s', async (set, folder) => {
+    const tree = new MemoryStackHost('express5-one-js').tree();
+    const files = await attached('express5-one-js', {
+      'index.js': (tree.get('index.js') ?? '').replace('app.use(', `app.set('view engine', 'ejs')\n${set}\n\napp.use(`),
+      'package.json': (tree.get('package.json') ?? '').replace('"express"', '"ejs": "^3.1.10",\n    "express"'),
+    });
+    expect([...files.keys()]).toContain(`${folder}/accounts/login.ejs`);
+  });
+
+  it('shows its own pages where it cannot be told where views are', async () => {
+    const tree = new MemoryStackHost('express5-one-js').tree();
+    const files = await attached('express5-one-js', {
+      'index.js': (tree.get('index.js') ?? '').replace(
+        'app.use(',
+        "app.set('view engine', 'ejs')\napp.set('views', where())\napp.use(",
+      ),
+      'package.json': (tree.get('package.json') ?? '').replace('"express"', '"ejs": "^3.1.10",\n    "express"'),
+    });
+    expect([...files.keys()]).toContain('accounts/pages.js');
+  });
+
   it('does not come where somebody has set up sign-in already, and says why', async () => {
     const app = new MemoryStackHost('express5-one-js').tree().get('index.js') ?? '';
     const routed = {
