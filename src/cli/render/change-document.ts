@@ -22,6 +22,7 @@ export function changeDocument(changes: ChangeSet): Record<string, unknown> {
     })),
     secrets: (changes.secrets ?? []).map(({ choice, variable, file }) => ({ choice, variable, file })),
     uses,
+    data: changes.data ?? [],
     warnings,
     files: files.map((change) => ({ role: change.role, ...diffFile(change) })),
   };

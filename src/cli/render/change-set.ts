@@ -183,7 +183,14 @@ function commands({ install, proofs, commands: own = [] }: ChangeSet): string {
     const needs = foreign ? '; only with --allow-commands' : '';
     rows.push([`  ${printable([program, ...args].join(' '))}`, pc.dim(printable(`${purpose}${where}${needs}`))]);
   }
-  if (proofs.length > 0) rows.push(['  the build script', pc.dim('in a scratch copy, never in the project')]);
+  const kinds = proofs.map(({ spec }) => spec.proof);
+  const run = [
+    ...(kinds.some((kind) => kind === 'built-css' || kind === 'page') ? ['  the build script'] : []),
+    ...(kinds.includes('http') ? ['  the start script'] : []),
+  ];
+  const [first, ...more] = run.length === 0 && proofs.length > 0 ? ['  the tools that it brings'] : run;
+  if (first !== undefined) rows.push([first, pc.dim('in a scratch copy, never in the project')]);
+  rows.push(...more.map((one) => [one, '']));
   return columns(rows).join('\n');
 }
 
