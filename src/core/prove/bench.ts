@@ -107,11 +107,9 @@ export class Bench {
     }
   }
 
-  /** Modules of a server are loaded as they are, by nothing that could put them into another format. */
+  /** Modules are planted in the language and, where nothing bundles them, in the format of the host. */
   #own(name: string, text: string): string {
-    const { traits } = this.stack;
-    const isModule = traits.runtime === 'server' && /\.([cm]?js|ts)$/.test(name);
-    return isModule ? toNative(text, mannerOf(this.workspace, traits)) : text;
+    return /\.[cm]?[jt]sx?$/.test(name) ? toNative(text, mannerOf(this.workspace, this.stack.traits)) : text;
   }
 
   /** Makes ties in the copy, as an attach would in the host. */
