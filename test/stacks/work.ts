@@ -16,6 +16,20 @@ export const SHELF = path.join(projectRoot(), 'test/stacks/shelf');
 // Hosts of several workspaces, and the one of each that integrations are attached to.
 const WORKSPACES: Record<string, string> = { 'monorepo-react18-js': 'apps/swap', 'monorepo-express-js': 'api' };
 
+// What tells hosts of the same stack apart.
+const SHAPES: Record<string, string> = {
+  'express4-cjs-ts': 'CommonJS, run as it is',
+  'express4-ejs-js': 'CommonJS, EJS, as ten years ago',
+  'express4-plain-js': 'CommonJS, no views, start script apart',
+  'express5-one-js': 'ES modules, no views, one file',
+  'express5-pug-js': 'CommonJS, Pug, one file',
+  'express5-ts': 'ES modules, built first',
+  'monorepo-express-js': 'ES modules, EJS',
+  'node-lib-js': 'a library',
+  'node-lib-ts': 'a library',
+  'node-service-js': 'a service',
+};
+
 export interface Run {
   status: number | null;
   stdout: string;
@@ -109,7 +123,8 @@ export class StackHost {
     const stack = workspaces[0]?.stack;
     const title = typeof stack === 'string' ? stack : (stack?.title ?? this.id);
     const language = this.id.endsWith('-ts') ? 'TypeScript' : 'JavaScript';
-    return `${title} (${language}${this.workspace === '.' ? '' : ', a workspace'})`;
+    const shape = SHAPES[this.id] === undefined ? '' : `, ${SHAPES[this.id] ?? ''}`;
+    return `${title} (${language}${shape}${this.workspace === '.' ? '' : ', a workspace'})`;
   }
 
   /** Runs the host's own `check`, which has its linter, its formatter and its tests look at everything; what it says where it fails. */

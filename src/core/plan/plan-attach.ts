@@ -1,6 +1,6 @@
 import path from 'node:path';
 import type { Context } from '../context.ts';
-import { bareStack, bareStyle } from './bare.ts';
+import { bareStack, bareStyle, isOwn } from './bare.ts';
 import { encode } from '../doors/text.ts';
 import { fillAll } from '../definition/fill.ts';
 import type { Way } from '../definition/schema.ts';
@@ -223,7 +223,7 @@ async function planGroup(
       workspace,
       choices: one.choices,
       packages: Object.fromEntries(
-        one.packages.filter(({ declared }) => !declared).map(({ name, range }) => [name, range]),
+        one.packages.filter((each) => !isOwn(context, each)).map(({ name, range }) => [name, range]),
       ),
       edits: made,
       proofs: specs,

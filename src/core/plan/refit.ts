@@ -8,7 +8,7 @@ import { ledgerFile, renderLedger, type Ledger, type MadeEdit } from '../ledger/
 import { SECTIONS } from '../survey/manifest.ts';
 import { splitPointer } from '../formats/json-pointer.ts';
 import { choosePackages, type ChosenPackage } from '../resolve/packages.ts';
-import { bareStack, bareStyle } from './bare.ts';
+import { bareStack, bareStyle, isOwn } from './bare.ts';
 import type { FileChange } from './change-set.ts';
 import { manifestEdits } from './manifest-edits.ts';
 import { planFiles, sameEdit } from './plan-files.ts';
@@ -96,7 +96,7 @@ async function fitAnew(
     ...ledger,
     packages: {
       ...Object.fromEntries(Object.entries(ledger.packages).filter(([name]) => names.has(name))),
-      ...Object.fromEntries(added.filter(({ declared }) => !declared).map(({ name, range }) => [name, range])),
+      ...Object.fromEntries(added.filter((each) => !isOwn(context, each)).map(({ name, range }) => [name, range])),
     },
     edits: planned.made.get(owner) ?? [],
     proofs: settleProofs(definition, at),

@@ -56,3 +56,17 @@ describe.each(SETS)('on %s', (host, four, two) => {
     }
   });
 });
+
+it('on a server: accounts beside handlers, the environment and what runs tests', async () => {
+  const five = ['passport', 'helmet', 'dotenv', 'vitest', 'eslint'];
+  const expected = (await attached('express4-ejs-js', five)).tree();
+  for (const order of [five.toReversed(), ['vitest', 'dotenv', 'passport', 'eslint', 'helmet']]) {
+    const all = await attached('express4-ejs-js', order);
+    expect(all.tree(), order.join(', ')).toEqual(expected);
+    await all.detach('vitest');
+    expect([...all.tree().keys()].filter((file) => file.includes('accounts.test'))).toEqual([]);
+    await all.detach('dotenv');
+    for (const one of ['passport', 'helmet', 'eslint']) await all.detach(one);
+    expect(all.tree()).toEqual(new MemoryStackHost('express4-ejs-js').tree());
+  }
+});
