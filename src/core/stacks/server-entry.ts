@@ -104,6 +104,14 @@ function sourceOf(ground: Ground, named: string): string | undefined {
   );
 }
 
+/** The host's own module that another one names by the way to it. */
+export function moduleAt(ground: Ground, importer: string, target: string): string | undefined {
+  const base = path.posix.join(path.posix.dirname(importer), target);
+  // A module of TypeScript is named by the ending that it gets when it is built.
+  const bases = [base, base.replace(/\.([cm]?)js$/, '.$1ts')];
+  return ground.first(bases.flatMap((one) => ENDINGS.map((ending) => one + ending)));
+}
+
 /** The host's own modules that a module loads, breadth first. */
 function modulesFrom(ground: Ground, entry: string): string[] {
   const found = [entry];
@@ -112,10 +120,7 @@ function modulesFrom(ground: Ground, entry: string): string[] {
     for (const [, target = ''] of (ground.text(file) ?? '').matchAll(
       /(?:\bfrom|\bimport|\brequire\(|\bimport\()\s*['"](\.{1,2}(?:\/[^'"]*)?)['"]/g,
     )) {
-      const base = path.posix.join(path.posix.dirname(file), target);
-      // A module of TypeScript is named by the ending that it gets when it is built.
-      const bases = [base, base.replace(/\.([cm]?)js$/, '.$1ts')];
-      const module = ground.first(bases.flatMap((one) => ENDINGS.map((ending) => one + ending)));
+      const module = moduleAt(ground, file, target);
       if (module !== undefined && !module.startsWith('..') && !found.includes(module)) found.push(module);
     }
   }

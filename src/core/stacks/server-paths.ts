@@ -1,9 +1,8 @@
-import path from 'node:path';
+import { moduleAt } from './server-entry.ts';
 import type { Ground } from './stack.ts';
 
 const METHODS = 'get|post|put|patch|delete|all|use|route';
 const ROUTE = new RegExp(String.raw`(\w+)\.(?:${METHODS})\(\s*(['"\x60])(/[^'"\x60]*)\2`, 'g');
-const ENDINGS = ['', '.js', '.ts', '.mjs', '.cjs', '/index.js', '/index.ts'];
 
 /** The paths that a server answers by itself, as far as they are written down: those of its app, and of routers at its root. */
 export function serverPaths(ground: Ground, app: string): string[] {
@@ -31,10 +30,4 @@ export function serverPaths(ground: Ground, app: string): string[] {
 function importedFrom(text: string, local: string): string | undefined {
   const required = new RegExp(String.raw`\b${local}\b[^;\n]*=\s*require\(\s*['"]([^'"]+)['"]`).exec(text)?.[1];
   return required ?? new RegExp(String.raw`import\s[^;]*\b${local}\b[^;]*from\s*['"]([^'"]+)['"]`).exec(text)?.[1];
-}
-
-function moduleAt(ground: Ground, importer: string, from: string): string | undefined {
-  const base = path.posix.join(path.posix.dirname(importer), from);
-  const bases = [base, base.replace(/\.([cm]?)js$/, '.$1ts')];
-  return ground.first(bases.flatMap((one) => ENDINGS.map((ending) => one + ending)));
 }
