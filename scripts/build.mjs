@@ -1,7 +1,7 @@
 // Bundles the program into dist/ and the development programs (demo, registry, benchmarks) into build/.
 import { build } from 'esbuild';
 import { createHash } from 'node:crypto';
-import { copyFileSync, existsSync, readFileSync, rmSync } from 'node:fs';
+import { copyFileSync, existsSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -30,8 +30,9 @@ const common = {
 /** Changes with the form of definitions: what was checked against another form is checked anew. */
 function schemaMark() {
   const hash = createHash('sha256');
-  for (const name of ['schema', 'conditions', 'proof-spec', 'fact-names', 'ties', 'joint-names', 'parse-definition'])
-    hash.update(readFileSync(`${root}src/core/definition/${name}.ts`));
+  for (const name of readdirSync(`${root}src/core/definition`).sort())
+    hash.update(readFileSync(`${root}src/core/definition/${name}`));
+  hash.update(readFileSync(`${root}src/core/path-names.ts`));
   return hash.digest('hex').slice(0, 16);
 }
 

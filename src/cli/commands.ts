@@ -33,7 +33,10 @@ export async function run(args: string[]): Promise<number> {
     });
   } catch (error) {
     if (!(error instanceof UsageError)) throw error;
-    process.stderr.write(`${error.message}\nSee: ligament --help\n`);
+    const [name = ''] = args.filter((one) => !one.startsWith('-'));
+    const next = 'See: ligament --help';
+    new Output(name, args.includes('--json')).document(EXIT.wrongUsage, { problem: { what: error.message, next } });
+    process.stderr.write(`${error.message}\n${next}\n`);
     return EXIT.wrongUsage;
   }
   return status;
@@ -94,7 +97,7 @@ function looking(y: Argv, command: Command): Argv {
     .command(
       'prove [integrations..]',
       'Prove again that what is attached works',
-      (own) => workspaceOption(integrations(own, false)),
+      (own) => commandsOption(workspaceOption(integrations(own, false))),
       command('prove', async () => (await import('./commands/looking.ts')).prove),
     )
     .command(
@@ -148,7 +151,7 @@ function using(y: Argv, command: Command): Argv {
     'enrol <integration>',
     'Give somebody an account, by an integration that has users; asks for the password',
     (own) =>
-      workspaceOption(own)
+      commandsOption(workspaceOption(own))
         .positional('integration', { type: 'string', demandOption: true, describe: 'The integration, by name' })
         .option('answer', {
           type: 'string',
@@ -171,11 +174,6 @@ function attachOptions(y: Argv): Argv {
       default: [],
       requiresArg: true,
       describe: 'Answer a choice, as key=value',
-    })
-    .option('allow-commands', {
-      type: 'boolean',
-      default: false,
-      describe: 'Let definitions that did not come with Ligament run their commands',
     })
     .option('secret-file', {
       type: 'string',
@@ -215,8 +213,16 @@ function integrations(y: Argv, demanded: boolean): Argv {
   });
 }
 
+function commandsOption(y: Argv): Argv {
+  return y.option('allow-commands', {
+    type: 'boolean',
+    default: false,
+    describe: 'Let run what definitions or records that did not come with Ligament name',
+  });
+}
+
 function changeOptions(y: Argv): Argv {
-  return y
+  return commandsOption(y)
     .option('yes', { type: 'boolean', default: false, describe: 'Agree to everything that is shown' })
     .option('commit', { type: 'boolean', default: false, describe: 'Commit exactly this change with git' })
     .option('recover', { type: 'boolean', default: false, describe: 'First heal a change that was cut off' })

@@ -3,6 +3,7 @@ import fs from 'node:fs';
 import { secretVariable } from '../core/plan/choices.ts';
 import type { SecretNeed } from '../core/plan/secrets.ts';
 import { EXIT, Problem } from '../core/problem.ts';
+import { givenSecret } from './given-secrets.ts';
 
 const RANDOM_BYTES = 32;
 
@@ -24,7 +25,7 @@ export async function secretValues(
 
 async function valueOf(need: SecretNeed, file: string | undefined): Promise<string> {
   if (file !== undefined) return readSecret(need, file);
-  const given = process.env[secretVariable(need.choice)];
+  const given = givenSecret(secretVariable(need.choice));
   if (given !== undefined) return given;
   if (need.random) return randomBytes(RANDOM_BYTES).toString('base64url');
   if (!process.stdin.isTTY || process.env.CI) throw nobodyToAsk(need);

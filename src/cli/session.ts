@@ -5,6 +5,7 @@ import { keptDefinitions } from '../core/doors/definition-cache.ts';
 import { nodeFiles } from '../core/doors/node-files.ts';
 import { nodeMachine } from '../core/doors/node-machine.ts';
 import { nodeProcesses } from '../core/doors/node-processes.ts';
+import type { ViewDoors } from '../core/apply/lock-view.ts';
 import type { Doors, RegistryDoor } from '../core/ports.ts';
 
 /** Options that every command has. */
@@ -32,6 +33,11 @@ export function openDoors({ offline = false }: { offline?: boolean } = {}): Door
     },
     environment: process.env,
   };
+}
+
+/** What is needed to look at a project's lock and at the user's own state. */
+export function lookingDoors(): ViewDoors {
+  return { files: nodeFiles, processes: nodeProcesses, environment: process.env, machine: nodeMachine };
 }
 
 declare const LIGAMENT_SCHEMA: string;

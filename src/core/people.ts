@@ -4,19 +4,28 @@ import type { Context } from './context.ts';
 import type { People } from './definition/schema.ts';
 import type { Ledger } from './ledger/ledger.ts';
 import { bareStack } from './plan/bare.ts';
+import { catalogIds, loadDefinition } from './definition/catalog.ts';
 import { EXIT, Problem } from './problem.ts';
 import { scriptCommand, type ManagerCommand } from './resolve/manager-commands.ts';
 
-/** The record of an integration that has users, in one of some workspaces. Throws a Problem (status 2) where there is none. */
-export function ledgerWithPeople(
-  { ledgers }: Context,
+/** The record of an integration with users, and how these are let in. */
+export type LedgerWithPeople = Ledger & { people: People; foreign: boolean };
+
+/**
+ * The record of an integration that has users, in one of some workspaces. How they are let in is told by the definition that ships,
+ * where one of that name does, and else by the record (`foreign`). Throws a Problem (status 2) where there is none.
+ */
+export async function ledgerWithPeople(
+  { ledgers, doors, catalog }: Context,
   integration: string,
   folders: readonly string[],
-): Ledger & { people: People } {
+): Promise<LedgerWithPeople> {
   const attached = ledgers.filter((one) => one.integration === integration);
   const here = attached.filter(({ workspace }) => folders.includes(workspace));
   const [found] = here.length > 0 ? here : attached.length === 1 ? attached : [];
-  if (found?.people) return { ...found, people: found.people };
+  const foreign = !catalogIds(doors.files, catalog).includes(integration);
+  const people = foreign ? found?.people : (await loadDefinition(doors.files, catalog, integration)).people;
+  if (found && people) return { ...found, people, foreign };
   const able = ledgers.filter(({ people }) => people).map((one) => one.integration);
   throw new Problem({
     status: EXIT.wrongUsage,
@@ -44,11 +53,12 @@ function ownWords(said: string): string {
  */
 export async function enrol(
   context: Context,
-  { people, workspace, title }: Ledger & { people: People },
+  ledger: LedgerWithPeople,
   answers: readonly string[],
   signal: AbortSignal,
 ): Promise<string> {
   const { facts, doors, host } = context;
+  const { workspace, title } = ledger;
   const { traits } = await bareStack(context, workspace);
   const cwd = path.join(host.root, workspace);
   const run = async ({ command, args }: ManagerCommand, input?: string): Promise<string> => {
@@ -65,9 +75,19 @@ export async function enrol(
   };
   const isBuilt = traits.serve !== undefined && 'build' in traits.serve && traits.serve.build;
   if (isBuilt) await run(scriptCommand(facts.manager, 'build'));
+  const said = await run(peopleCommand(context, ledger), `${answers.join('\n')}\n`);
+  return said.trim().split('\n').at(-1) ?? '';
+}
+
+/** The command by which somebody is let in, as a developer would type it. */
+export function commandOf(context: Context, ledger: LedgerWithPeople): string {
+  const { command, args } = peopleCommand(context, ledger);
+  return [command, ...args].join(' ');
+}
+
+function peopleCommand({ facts }: Context, { people }: LedgerWithPeople): ManagerCommand {
   const { command, args } = scriptCommand(facts.manager, people.script);
   // npm takes what stands behind two dashes for the script; the others take all.
   const behind = command === 'npm' ? ['--', ...people.args] : people.args;
-  const said = await run({ command, args: [...args, ...behind] }, `${answers.join('\n')}\n`);
-  return said.trim().split('\n').at(-1) ?? '';
+  return { command, args: [...args, ...behind] };
 }

@@ -20,6 +20,25 @@ export interface Reader {
   list(path: string): Entry[];
   /** The path with all links resolved; the path itself where it does not exist. */
   real(path: string): string;
+  /** Whose a path is and which it is; links not followed; undefined where nothing is. */
+  status(path: string): PathStatus | undefined;
+}
+
+export interface PathStatus {
+  /** The number of the user that it belongs to; 0 on systems without such numbers. */
+  owner: number;
+  /** Permission bits. */
+  mode: number;
+  /** The same for two paths only where they are one file or folder (device and inode). */
+  identity: string;
+}
+
+/** What a write must not leave, and what its temporary files are known by. */
+export interface Within {
+  /** Absolute folder. No link on the way may lead out of it or into version control's own folder, at the moment of writing. */
+  root: string;
+  /** A word in the names of temporary files, so that a killed write's own can be told from everybody else's. */
+  mark: string;
 }
 
 /** Writing files. Every method either does all it says or throws the system's error. */
@@ -27,14 +46,19 @@ export interface FileDoor extends Reader {
   /** Permission bits of a file, undefined where there is none. */
   mode(path: string): number | undefined;
   /** Puts a file in place whole: temporary file, flush, rename, flush of the folder. Keeps mode and owner of an old one. */
-  put(path: string, bytes: Uint8Array, mode?: number): void;
-  removeFile(path: string): void;
+  put(path: string, bytes: Uint8Array, mode?: number, within?: Within): void;
+  /**
+   * Makes a file that is not there yet, following no link; false where anything is in its place. All at once or not at all, whoever
+   * else tries.
+   */
+  create(path: string, bytes: Uint8Array, mode: number, within?: Within): boolean;
+  removeFile(path: string, within?: Within): void;
   /** Makes a folder and those above it; `mode` is for those that are new. */
-  makeFolder(path: string, mode?: number): void;
+  makeFolder(path: string, mode?: number, within?: Within): void;
   /** Removes a folder if it is empty; true if it is gone. */
-  removeEmptyFolder(path: string): boolean;
-  /** Removes a folder and all in it. */
-  removeTree(path: string): void;
+  removeEmptyFolder(path: string, within?: Within): boolean;
+  /** Removes a folder and all in it; of a link only the link. */
+  removeTree(path: string, within?: Within): void;
   copyFile(from: string, to: string): void;
   /** Makes a symbolic link at `path` that leads to `target`. */
   link(target: string, path: string): void;
@@ -46,6 +70,8 @@ export interface FileDoor extends Reader {
   removeScratch(path: string, prefix: string): void;
   /** Throws the system's error if a file cannot be replaced (it or its folder cannot be written). */
   checkWritable(path: string): void;
+  /** Sets the permission bits of a file. */
+  setMode(path: string, mode: number): void;
 }
 
 export interface ProcessResult {
@@ -59,7 +85,10 @@ export interface ProcessResult {
 
 export interface ProcessOptions {
   cwd: string;
+  /** Added to the environment of this process. */
   environment?: Record<string, string> | undefined;
+  /** The whole environment: nothing else is handed down. */
+  only?: Record<string, string> | undefined;
   signal?: AbortSignal | undefined;
   timeoutMs?: number | undefined;
   /** What it reads from its standard input; nothing where nothing is said. */
@@ -68,11 +97,39 @@ export interface ProcessOptions {
   onStart?: ((pid: number) => void) | undefined;
 }
 
+/**
+ * Which process it is, for as long as anybody may ask: process numbers are given out anew, and each container counts for itself.
+ * Empty texts where the system does not tell.
+ */
+export interface ProcessMark {
+  /** The machine's name. */
+  machine: string;
+  /** The start of the system that it runs under (Linux: /proc/sys/kernel/random/boot_id). */
+  boot: string;
+  /** The namespace in which its number counts (pid_namespaces(7)). */
+  namespace: string;
+  pid: number;
+  /** When it was started, in the system's own count (proc_pid_stat(5), field 22). */
+  started: string;
+}
+
 /** Running other programs: arguments are a list, no shell reads them. */
 export interface ProcessDoor {
   run(command: string, args: readonly string[], options: ProcessOptions): Promise<ProcessResult>;
-  /** Ends a process that was left running in a folder or below it, and waits until it is gone; nothing where it is not there. */
-  end(pid: number, cwd: string): Promise<void>;
+  /** Which process this one is, or one that it has started. */
+  mark(pid?: number): ProcessMark;
+  /** Whether a process is still there; `unseen` where that cannot be told from here (another container or machine). */
+  state(mark: ProcessMark): 'running' | 'ended' | 'unseen';
+  /** Ends a process and those that it has started, and waits until it is gone; nothing where it is not that process any more. */
+  end(mark: ProcessMark): Promise<void>;
+  /** Ends every process of ours that works in a folder or below it. */
+  endIn(folder: string): Promise<void>;
+}
+
+/** Where it is noted what a command leaves behind should it be killed. */
+export interface LeftoverNotes {
+  child(pid: number): void;
+  scratch(folder: string): void;
 }
 
 export interface Clock {
@@ -140,6 +197,8 @@ export interface Machine {
   node: string;
   os: string;
   cpu: string;
+  /** The number of the user that this process acts for; undefined on systems without such numbers. */
+  user: number | undefined;
   /** `glibc` or `musl`; undefined where there is none. Asked only where a package makes a difference of it. */
   libc(): string | undefined;
 }
@@ -154,5 +213,8 @@ export interface Doors {
   offline: boolean;
   /** Opens the registry that the host's package manager is set to, with its credentials. */
   registry(hostRoot: string): Promise<RegistryDoor>;
+  /** The environment that the command was given, without the secrets in it. */
   environment: Readonly<Record<string, string | undefined>>;
+  /** Set while a command starts programs that a kill would leave behind. */
+  leftovers?: LeftoverNotes | undefined;
 }

@@ -22,6 +22,7 @@ interface AttachOptions extends ChangeOptions {
 }
 
 export async function run(options: AttachOptions, output: Output): Promise<number> {
+  checkFormat(options);
   const { context, lock } = await openForChange(options, `attach ${options.integrations.join(' ')}`, output);
   try {
     const choices = parseChoices(options.choose);
@@ -63,10 +64,19 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
       process.stdout.write(renderPatch(changes.files));
       return EXIT.done;
     }
-    return await carryOut(context, changes, { ...options, secretFiles }, output);
+    return await carryOut(context, changes, { ...options, secretFiles }, output, lock);
   } finally {
     lock?.release();
   }
+}
+
+function checkFormat({ format, preview, json }: AttachOptions): void {
+  if (format !== 'patch' || (preview && !json)) return;
+  throw new Problem({
+    status: EXIT.wrongUsage,
+    what: preview ? '--format patch and --json cannot both be given' : '--format patch shows a preview only',
+    next: preview ? 'Choose one of them.' : 'Add --preview, or leave --format out. Nothing was changed.',
+  });
 }
 
 /** Packages with the range or tag that is asked for. */

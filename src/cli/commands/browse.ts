@@ -1,6 +1,6 @@
 import pc from 'picocolors';
 import { openHost } from '../../core/context.ts';
-import { refuseUnfinished } from '../../core/apply/unfinished.ts';
+import { tellWhatGoesOn } from '../what-goes-on.ts';
 import { catalogIds, loadDefinition } from '../../core/definition/catalog.ts';
 import { explain, judgeWays, type Judgement } from '../../core/plan/judge-ways.ts';
 import { circumstances } from '../../core/plan/take-way.ts';
@@ -22,7 +22,7 @@ export async function run({ cwd, words, workspace }: BrowseOptions, output: Outp
   const doors = openDoors();
   const catalog = catalogFolder();
   const context = await openHost(doors, catalog, cwd);
-  await refuseUnfinished(doors.files, context.host.root);
+  await tellWhatGoesOn(doors, context.host.root, output);
   const named = await namedOrAll(doors.files, context.facts, workspace, cwd);
   const stacks = await Promise.all(
     named.map(async (facts) => ({ facts, stack: await bareStack(context, facts.folder) })),

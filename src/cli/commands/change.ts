@@ -11,6 +11,7 @@ import { changeDocument } from '../render/change-document.ts';
 import type { Doors } from '../../core/ports.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
 import { Proofs } from '../../core/prove/prove.ts';
+import type { ProofTask } from '../../core/prove/proof.ts';
 import { checkManager } from '../../core/resolve/check-manager.ts';
 import { findHost } from '../../core/survey/host.ts';
 import { chooseWorkspaces } from '../../core/survey/choose-workspaces.ts';
@@ -18,6 +19,7 @@ import type { WorkspaceFacts } from '../../core/survey/survey.ts';
 import { unlikeCommitted } from '../../core/survey/committed-files.ts';
 import { findVersionControl } from '../../core/survey/version-control.ts';
 import type { Output } from '../output.ts';
+import { waiting } from '../waiting.ts';
 import { recoveredInWords } from '../render/recovered.ts';
 import { renderChangeSet } from '../render/change-set.ts';
 import { printable } from '../render/printable.ts';
@@ -37,8 +39,6 @@ export interface ChangeOptions extends GlobalOptions {
   preview?: boolean;
 }
 
-const LOCK_WAIT_MS = 120_000;
-
 interface OpenedHost {
   context: Context;
   /** Undefined where nothing will be written. */
@@ -49,15 +49,19 @@ interface OpenedHost {
 export async function openForChange(options: ChangeOptions, what: string, output: Output): Promise<OpenedHost> {
   const doors = openDoors(options);
   const catalog = catalogFolder();
-  if (options.preview) return { context: await checked(await openHost(doors, catalog, options.cwd)), lock: undefined };
+  const { lockHost, waitForOthers } = await import('../../core/apply/lock.ts');
+  if (options.preview) {
+    const { root } = await findHost(doors.files, options.cwd);
+    await waitForOthers(doors, root, waiting(output));
+    return { context: await checked(await openHost(doors, catalog, options.cwd)), lock: undefined };
+  }
   // Only where it is: what it holds is read once nobody else changes it.
   const { root } = await findHost(doors.files, options.cwd);
-  const onWait = (holder: string): void =>
-    output.note(`Waiting for ${printable(holder)}, which is at work in this project.`);
-  const { lockHost } = await import('../../core/apply/lock.ts');
-  const lock = await lockHost(doors, root, what, { waitMs: LOCK_WAIT_MS, onWait });
+  const { sweep } = await import('../../core/apply/sweep.ts');
+  await sweep(doors);
+  const lock = await lockHost(doors, root, what, waiting(output));
   try {
-    if (options.recover) await heal(doors, root, output);
+    if (options.recover) await heal(doors, root, lock, output);
     return { context: await checked(await readContext(doors, catalog, root)), lock };
   } catch (error) {
     lock.release();
@@ -66,9 +70,9 @@ export async function openForChange(options: ChangeOptions, what: string, output
 }
 
 /** Heals the host first where a change was cut off. */
-async function heal(doors: Doors, root: string, output: Output): Promise<void> {
+async function heal(doors: Doors, root: string, lock: HostLock, output: Output): Promise<void> {
   const { recover } = await import('../../core/apply/recovery.ts');
-  const result = await recover(doors, root);
+  const result = await recover(doors, root, lock.record);
   if (result.outcome !== 'nothing') output.say(`${recoveredInWords(result)}\n`);
 }
 
@@ -79,7 +83,7 @@ export async function openHistory({ doors, host }: Context): Promise<History> {
 }
 
 async function checked(context: Context): Promise<Context> {
-  await refuseUnfinished(context.doors.files, context.host.root);
+  await refuseUnfinished(context.doors, context.host.root);
   return context;
 }
 
@@ -88,7 +92,7 @@ async function checked(context: Context): Promise<Context> {
  * into them. git looks while the plan is made: in a large project it takes as long.
  */
 export async function planWithWarnings({ doors, host }: Context, plan: () => Promise<ChangeSet>): Promise<ChangeSet> {
-  const asked = findVersionControl(doors.files, doors.processes, host.root);
+  const asked = findVersionControl(doors, host.root);
   // Where the plan fails nobody waits for the answer any more.
   asked.catch(() => undefined);
   const changes = await plan();
@@ -102,7 +106,7 @@ export async function planWithWarnings({ doors, host }: Context, plan: () => Pro
       uncommitted.some((one) => one === file || (one.endsWith('/') && file.startsWith(one))),
   );
   // What is taken back is not committed either where its coming was not: other work is what stays different then.
-  const touched = changes.kind === 'attach' ? dirty : await unlikeCommitted(doors.processes, host.root, dirty);
+  const touched = changes.kind === 'attach' ? dirty : await unlikeCommitted(doors, host.root, dirty);
   const warnings = touched.map(({ file }) =>
     changes.kind === 'attach'
       ? `${file} has work that is not committed. It stays, and "ligament undo" gives the file back as it is now.`
@@ -131,6 +135,7 @@ export async function carryOut(
   changes: ChangeSet,
   options: ChangeOptions,
   output: Output,
+  lock: HostLock | undefined,
 ): Promise<number> {
   output.say(renderChangeSet(changes, options.verbose));
   if (options.preview) {
@@ -141,8 +146,8 @@ export async function carryOut(
   if (!options.yes) output.say('');
   if (!options.yes && !(await agreed(changes))) {
     output.note('Nothing was changed.');
-    output.document(EXIT.done, { agreed: false });
-    return EXIT.done;
+    output.document(EXIT.refused, { agreed: false });
+    return EXIT.refused;
   }
   if (options.install && changes.install) await checkManager(context);
   const managed = [context.facts.manager.lockfile, ...context.facts.manager.alsoWrites];
@@ -154,20 +159,27 @@ export async function carryOut(
   const signal = interruption();
   // The proofs are made on the host as the change has left it.
   const asLeft = (): Promise<Context> => readContext(context.doors, context.catalog, context.host.root);
-  const proofs = proves ? new Proofs(asLeft, changes.proofs, signal) : undefined;
+  const proved = proves ? changes.proofs.filter((task) => !isForeignFit(changes, task)) : [];
+  const proofs = proves ? new Proofs(asLeft, proved, signal) : undefined;
   const { apply } = await import('../../core/apply/apply.ts');
-  const applied = await apply(context.doors, real, {
-    root: context.host.root,
-    workspaces: context.facts.workspaces.map(({ folder }) => folder),
-    managed,
-    install: options.install,
-    prove: proofs && ((task) => proofs.prove(task)),
-    signal,
-    onEvent: (event) => tell(event, output),
-  }).finally(() => proofs?.close());
+  const applied = await apply(
+    context.doors,
+    { ...real, proofs: proved },
+    {
+      root: context.host.root,
+      lock: lock?.record,
+      workspaces: context.facts.workspaces.map(({ folder }) => folder),
+      managed,
+      install: options.install,
+      prove: proofs && ((task) => proofs.prove(task)),
+      signal,
+      onEvent: (event) => tell(event, output),
+    },
+  ).finally(() => proofs?.close());
   if (changes.data?.length) {
     const { removeData } = await import('../../core/apply/remove-data.ts');
-    removeData(context.doors.files, context.host.root, changes.data);
+    const within = { root: context.host.root, mark: lock?.record.id ?? 'data' };
+    applied.notes.push(...removeData(context.doors.files, within, changes.data));
   }
   if (options.commit) applied.notes.push(await commit(context, changes.title, touched));
   conclude(context, changes, applied, options, output);
@@ -200,24 +212,34 @@ function conclude(
     for (const { program, args, workspace, purpose } of changes.commands ?? [])
       next.push(`Run in ${workspace}: ${[program, ...args].join(' ')} (${purpose}).`);
   if (leftByHand(changes)) next.unshift(`Run ${context.facts.manager.name} install: ${left}.`);
-  if (changes.proofs.length > 0 && applied.proofs.length === 0) next.push('Not proved yet: ligament prove does it.');
+  if (changes.proofs.length > applied.proofs.length) next.push('Not proved yet: ligament prove does it.');
   output.say('');
   const several = new Set(applied.proofs.map(({ task }) => task.integration)).size > 1;
-  for (const { task, checked: what, milliseconds } of applied.proofs) {
+  for (const { task, checked: what, milliseconds, unseen } of applied.proofs) {
     const whose = several ? `${printable(task.title)}: ` : '';
+    if (unseen !== undefined) {
+      output.say(`${pc.yellow('Seen in part')}  ${whose}${printable(what)}, but ${printable(unseen)}`);
+      continue;
+    }
     output.say(`${pc.green('Proved')}  ${whose}${printable(what)} ${pc.dim(seconds(milliseconds))}`);
   }
   output.say(`${pc.green('Done')}  ${printable(changes.title)}`);
   for (const line of applied.notes) output.say(`${pc.yellow('Note')}  ${printable(line)}`);
   for (const line of next) output.say(`${pc.cyan('Next')}  ${printable(line)}`);
-  const proofs = applied.proofs.map(({ task, held, checked: what, milliseconds }) => ({
+  const proofs = applied.proofs.map(({ task, held, checked: what, milliseconds, unseen }) => ({
     integration: task.integration,
     workspace: task.workspace,
     held,
     checked: what,
+    ...(unseen === undefined ? {} : { unseen }),
     milliseconds,
   }));
   output.document(EXIT.done, { changed: true, changes: changeDocument(changes), proofs, notes: applied.notes, next });
+}
+
+/** What is fitted to a change and is of somebody's own is not proved along: nobody was asked whether it may run. */
+function isForeignFit({ parts }: ChangeSet, { foreign, integration }: ProofTask): boolean {
+  return foreign === true && !parts.some((part) => part.integration === integration);
 }
 
 /** Whether the manifests change and Ligament does not run the package manager that the host is kept by. */

@@ -1,17 +1,51 @@
 import type { ChangeSet } from '../../core/plan/change-set.ts';
 import { withSecrets } from '../../core/plan/secrets.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
+import type { ProofTask } from '../../core/prove/proof.ts';
+import { isOwnCode } from '../../core/prove/proof-commands.ts';
 import { inPlaces } from '../render/change-set.ts';
 import type { ChangeOptions } from './change.ts';
 
-/** Throws a Problem (status 3) where commands would run that somebody else has thought of. */
-export function checkCommands({ commands = [] }: ChangeSet, { allowCommands, install }: ChangeOptions): void {
-  const foreign = commands.find((one) => one.foreign);
-  if (!foreign || allowCommands || !install) return;
-  throw new Problem({
+/** Throws a Problem (status 3) where something would run that somebody else has thought of: agreeing to the rest is no consent to that. */
+export function checkCommands(changes: ChangeSet, { allowCommands, install, prove }: ChangeOptions): void {
+  if (allowCommands || !install) return;
+  const { commands = [], scripts = [], proofs, parts } = changes;
+  const own = proofs.filter(({ integration }) => parts.some((part) => part.integration === integration));
+  const runs = [
+    ...commands.filter((one) => one.foreign).map((one) => ({ ...one, words: [one.program, ...one.args].join(' ') })),
+    ...scripts
+      .filter((one) => one.foreign && one.by === 'manager')
+      .map((one) => ({ ...one, words: `${one.name}: ${one.command} (a script that the package manager runs)` })),
+    ...(prove === false ? [] : foreignProofs(own)),
+  ];
+  if (runs.length > 0) throw notAllowed(runs);
+}
+
+/** Throws a Problem (status 3) where proofs of somebody else's would run what only their words say. */
+export function checkProofs(tasks: readonly ProofTask[], { allowCommands }: { allowCommands?: boolean }): void {
+  const runs = allowCommands ? [] : foreignProofs(tasks);
+  if (runs.length > 0) throw notAllowed(runs);
+}
+
+interface Foreign {
+  integration: string;
+  words: string;
+}
+
+function foreignProofs(tasks: readonly ProofTask[]): Foreign[] {
+  return tasks
+    .filter(({ foreign, spec }) => foreign === true && isOwnCode(spec))
+    .map(({ integration, runs = [], spec }) => ({
+      integration,
+      words: `${runs.join('; ')} (a proof${'plants' in spec && spec.plants ? `, with ${Object.keys(spec.plants).join(', ')}` : ''})`,
+    }));
+}
+
+function notAllowed(runs: readonly Foreign[]): Problem {
+  return new Problem({
     status: EXIT.refused,
-    what: `${foreign.integration} did not come with Ligament and wants to run commands`,
-    why: commands.map(({ program, args }) => [program, ...args].join(' ')).join('\n'),
+    what: `${[...new Set(runs.map(({ integration }) => integration))].join(' and ')} did not come with Ligament and wants to run commands`,
+    why: runs.map(({ words }) => words).join('\n'),
     next: 'Nothing was changed. Look at what they do; --allow-commands lets them run.',
   });
 }

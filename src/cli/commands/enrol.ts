@@ -2,15 +2,17 @@ import fs from 'node:fs';
 import pc from 'picocolors';
 import { refuseUnfinished } from '../../core/apply/unfinished.ts';
 import { openHost } from '../../core/context.ts';
-import { enrol, ledgerWithPeople } from '../../core/people.ts';
+import { commandOf, enrol, ledgerWithPeople, type LedgerWithPeople } from '../../core/people.ts';
 import { secretVariable } from '../../core/plan/choices.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
 import { namedOrAll } from '../../core/survey/choose-workspaces.ts';
+import { givenSecret } from '../given-secrets.ts';
 import type { Output } from '../output.ts';
 import { printable } from '../render/printable.ts';
 import { catalogFolder, interruption, openDoors, type GlobalOptions } from '../session.ts';
 
 interface EnrolOptions extends GlobalOptions {
+  allowCommands: boolean;
   integration: string;
   workspace: string[];
   answer: string[];
@@ -21,13 +23,15 @@ export async function run(options: EnrolOptions, output: Output): Promise<number
   const { cwd, integration, workspace } = options;
   const doors = openDoors();
   const context = await openHost(doors, catalogFolder(), cwd);
-  await refuseUnfinished(doors.files, context.host.root);
+  await refuseUnfinished(doors, context.host.root);
   const named = await namedOrAll(doors.files, context.facts, workspace, cwd);
-  const ledger = ledgerWithPeople(
+  const ledger = await ledgerWithPeople(
     context,
     integration,
     named.map(({ folder }) => folder),
   );
+  if (ledger.foreign && !options.allowCommands) throw foreignPeople(ledger);
+  output.note(pc.dim(printable(`running ${commandOf(context, ledger)}, a script of this project`)));
   const answers = await answersTo(ledger.people.asks, options);
   const said = await enrol(context, ledger, answers, interruption());
   output.say(`${pc.green('Done')}  ${printable(said)}`);
@@ -45,7 +49,7 @@ async function answersTo(asks: readonly string[], { answer, passwordFile }: Enro
     if (given === undefined && !isTerminal) throw nobodyToAsk(question);
     answers.push(oneLine(given ?? (await textAnswer(question))));
   }
-  const given = passwordFile === undefined ? process.env[secretVariable('password')] : readPassword(passwordFile);
+  const given = passwordFile === undefined ? givenSecret(secretVariable('password')) : readPassword(passwordFile);
   if (given === undefined && !isTerminal) throw nobodyToAsk('Password');
   return [...answers, oneLine(given ?? (await secretAnswer('Password')))];
 }
@@ -62,6 +66,15 @@ function readPassword(file: string): string {
       next: 'Nobody was given an account.',
     });
   }
+}
+
+function foreignPeople({ title, people }: LedgerWithPeople): Problem {
+  return new Problem({
+    status: EXIT.refused,
+    what: `${title} did not come with Ligament, and its record names the script that makes accounts`,
+    why: [people.script, ...people.args].join(' '),
+    next: 'Nobody was given an account. Look at what that script does; --allow-commands lets it run.',
+  });
 }
 
 /** Each answer is a line of what the script reads. */

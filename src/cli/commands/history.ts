@@ -2,7 +2,7 @@ import pc from 'picocolors';
 import { History } from '../../core/apply/history.ts';
 import { EXIT } from '../../core/problem.ts';
 import { findHost } from '../../core/survey/host.ts';
-import { refuseUnfinished } from '../../core/apply/unfinished.ts';
+import { tellWhatGoesOn } from '../what-goes-on.ts';
 import type { Output } from '../output.ts';
 import { columns } from '../render/columns.ts';
 import { printable } from '../render/printable.ts';
@@ -11,7 +11,7 @@ import { openDoors, type GlobalOptions } from '../session.ts';
 export async function run({ cwd }: GlobalOptions, output: Output): Promise<number> {
   const doors = openDoors();
   const { root } = await findHost(doors.files, cwd);
-  await refuseUnfinished(doors.files, root);
+  await tellWhatGoesOn(doors, root, output);
   const entries = new History(doors, root).entries();
   const undone = new Set(entries.map((entry) => entry.undoes));
   output.document(EXIT.done, {

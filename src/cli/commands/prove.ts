@@ -3,21 +3,31 @@ import { refuseUnfinished } from '../../core/apply/unfinished.ts';
 import { openHost } from '../../core/context.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
 import { Proofs } from '../../core/prove/prove.ts';
+import { proofTasks } from '../../core/prove/proof-tasks.ts';
+import { inProvingOrder } from '../../core/prove/proving-order.ts';
 import type { ProofResult } from '../../core/prove/proof.ts';
 import { namedOrAll } from '../../core/survey/choose-workspaces.ts';
 import type { Output } from '../output.ts';
 import { printable } from '../render/printable.ts';
 import { catalogFolder, interruption, openDoors, type GlobalOptions } from '../session.ts';
+import { checkProofs } from './consent.ts';
+import { waiting } from '../waiting.ts';
 
 interface ProveOptions extends GlobalOptions {
   integrations?: string[];
   workspace: string[];
+  allowCommands: boolean;
 }
 
-export async function run({ cwd, integrations = [], workspace }: ProveOptions, output: Output): Promise<number> {
+export async function run(options: ProveOptions, output: Output): Promise<number> {
+  const { cwd, integrations = [], workspace } = options;
   const doors = openDoors();
   const context = await openHost(doors, catalogFolder(), cwd);
-  await refuseUnfinished(doors.files, context.host.root);
+  const { sweep } = await import('../../core/apply/sweep.ts');
+  await sweep(doors);
+  const { waitForOthers } = await import('../../core/apply/lock.ts');
+  await waitForOthers(doors, context.host.root, waiting(output));
+  await refuseUnfinished(doors, context.host.root);
   const named = await namedOrAll(doors.files, context.facts, workspace, cwd);
   const ledgers = context.ledgers.filter(
     (ledger) =>
@@ -35,9 +45,11 @@ export async function run({ cwd, integrations = [], workspace }: ProveOptions, o
   if (ledgers.length === 0) output.say('Nothing is attached here, so there is nothing to prove.');
   const signal = interruption();
   const results: ProofResult[] = [];
-  const tasks = ledgers.flatMap(({ integration, title, workspace: folder, choices, proofs: specs }) =>
-    specs.map((spec) => ({ integration, title, workspace: folder, spec, choices })),
-  );
+  const tasks = inProvingOrder(await proofTasks(context, ledgers));
+  checkProofs(tasks, options);
+  const { ChangeRecord } = await import('../../core/apply/change-record.ts');
+  const record = ChangeRecord.begin(doors, context.host.root, 'proof', 'prove');
+  doors.leftovers = record;
   const proofs = new Proofs(() => Promise.resolve(context), tasks, signal);
   try {
     for (const task of tasks) {
@@ -47,7 +59,8 @@ export async function run({ cwd, integrations = [], workspace }: ProveOptions, o
       output.say(renderResult(result));
     }
   } finally {
-    proofs.close();
+    await proofs.close();
+    record.remove();
   }
   const status = results.every(({ held }) => held) ? EXIT.done : EXIT.notProved;
   output.document(status, {
@@ -60,9 +73,14 @@ export async function run({ cwd, integrations = [], workspace }: ProveOptions, o
   return status;
 }
 
-function renderResult({ held, checked, missed, output, milliseconds, task }: ProofResult): string {
+function renderResult({ held, checked, missed, output, milliseconds, task, unseen }: ProofResult): string {
   const time = pc.dim(`${(milliseconds / 1000).toFixed(1)} s`);
-  if (held) return `${pc.green('Proved')}  ${task.title}: ${printable(checked)} ${time}`;
+  if (held) return `${pc.green('Proved')}  ${printable(task.title)}: ${printable(checked)} ${time}`;
+  if (unseen !== undefined)
+    return `${pc.yellow('Seen in part')}  ${printable(task.title)}: ${printable(checked)}, but ${printable(unseen)} ${time}`;
   const lines = [...missed, ...(output ?? '').split('\n').filter((line) => line !== '')];
-  return [`${pc.red('Not proved')}  ${task.title} ${time}`, ...lines.map((line) => `  ${printable(line)}`)].join('\n');
+  return [
+    `${pc.red('Not proved')}  ${printable(task.title)} ${time}`,
+    ...lines.map((line) => `  ${printable(line)}`),
+  ].join('\n');
 }

@@ -1,5 +1,4 @@
-import { refuseUnfinished } from '../../core/apply/unfinished.ts';
-import { nodeProcesses } from '../../core/doors/node-processes.ts';
+import { tellWhatGoesOn } from '../what-goes-on.ts';
 import { nodeReader } from '../../core/doors/node-reader.ts';
 import { findDrift } from '../../core/ledger/drift.ts';
 import { allLedgers } from '../../core/ledger/ledger.ts';
@@ -11,7 +10,7 @@ import { surveyHost } from '../../core/survey/survey.ts';
 import { findVersionControl } from '../../core/survey/version-control.ts';
 import type { Output } from '../output.ts';
 import { renderSurvey, surveyDocument, type SurveyView } from '../render/survey.ts';
-import type { GlobalOptions } from '../session.ts';
+import { lookingDoors, type GlobalOptions } from '../session.ts';
 
 interface SurveyOptions extends GlobalOptions {
   workspace: string[];
@@ -22,9 +21,9 @@ const MOST_IN_FULL = 20;
 
 export async function run({ cwd, verbose, workspace }: SurveyOptions, output: Output): Promise<number> {
   const host = await findHost(nodeReader, cwd);
-  await refuseUnfinished(nodeReader, host.root);
+  await tellWhatGoesOn(lookingDoors(), host.root, output);
   // git runs while the parsers are loaded and the stacks are read.
-  const asked = findVersionControl(nodeReader, nodeProcesses, host.root);
+  const asked = findVersionControl(lookingDoors(), host.root);
   const { nameStack, readStack } = await import('../../core/stacks/stacks.ts');
   const facts = surveyHost(nodeReader, host, process.env.PATH ?? '');
   const attached = groupBy(await allLedgers(nodeReader, host), ({ workspace: folder }) => folder);

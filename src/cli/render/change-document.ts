@@ -10,7 +10,13 @@ export function changeDocument(changes: ChangeSet): Record<string, unknown> {
     parts,
     dropped,
     install: install ?? null,
-    proofs: proofs.map(({ integration, workspace, spec }) => ({ integration, workspace, proof: spec.proof })),
+    proofs: proofs.map(({ integration, workspace, spec, runs = [], foreign = false }) => ({
+      integration,
+      workspace,
+      proof: spec.proof,
+      runs,
+      foreign,
+    })),
     commands: (changes.commands ?? []).map(({ integration, workspace, program, args, purpose, writes, foreign }) => ({
       integration,
       workspace,
@@ -20,6 +26,7 @@ export function changeDocument(changes: ChangeSet): Record<string, unknown> {
       writes,
       foreign,
     })),
+    scripts: changes.scripts ?? [],
     secrets: (changes.secrets ?? []).map(({ choice, variable, file }) => ({ choice, variable, file })),
     uses,
     data: changes.data ?? [],

@@ -1,9 +1,11 @@
 import pc from 'picocolors';
-import type { ChangeSet, FileChange } from '../../core/plan/change-set.ts';
+import type { ChangeSet, FileChange, ScriptRun } from '../../core/plan/change-set.ts';
 import { secretVariable } from '../../core/plan/choices.ts';
 import { groupBy } from '../../core/group-by.ts';
 import { diffFile } from '../../core/plan/patch.ts';
 import { describeProof } from '../../core/prove/proof.ts';
+import { isOwnCode } from '../../core/prove/proof-commands.ts';
+import { givenSecret } from '../given-secrets.ts';
 import { columns, wrap } from './columns.ts';
 import { printable } from './printable.ts';
 
@@ -55,7 +57,7 @@ function partsBlocks(parts: ChangeSet['parts']): string[] {
     if (!part) return [];
     const names = [part, ...others].map(({ workspaceName }) => pc.bold(printable(workspaceName)));
     const shown = names.length > 5 ? `${names.slice(0, 4).join(', ')} and ${names.length - 4} more` : names.join(', ');
-    const head = `${pc.bold(part.title)} goes to ${shown} (${printable(part.stack)}) ${pc.cyan(part.way)}.`;
+    const head = `${pc.bold(printable(part.title))} goes to ${shown} (${printable(part.stack)}) ${pc.cyan(printable(part.way))}.`;
     const reasons = (part.wayReason?.split('; ') ?? []).map((reason) => pc.dim(`  ${printable(reason)}`));
     return [[head, ...reasons].join('\n')];
   });
@@ -84,7 +86,7 @@ export function renderFile(change: FileChange): string {
 
 function colour(raw: string): string {
   // The carriage return of a CRLF line is no news in a diff.
-  const line = printable(raw.replace(/\r$/, ''));
+  const line = printable(raw.replace(/\r$/, '').replaceAll('\t', '    '));
   if (line.startsWith('+')) return pc.green(line);
   if (line.startsWith('-')) return pc.red(line);
   return line.startsWith('@@') ? pc.cyan(line) : line.startsWith('\\') ? pc.dim(line) : line;
@@ -105,7 +107,7 @@ function packagesBlock({ parts, dropped }: ChangeSet): string {
       const at = one.workspace === workspace ? '' : ' at the root';
       const row = [
         `  ${pc.bold(printable(name))} ${printable(version)}`,
-        declared ? pc.dim('there already') : `${SECTION_WORDS[where]}${at}, as ${range}`,
+        declared ? pc.dim('there already') : printable(`${SECTION_WORDS[where]}${at}, as ${range}`),
         pc.dim(printable(reason)),
       ];
       rows.set(row.join('\n'), row);
@@ -141,11 +143,11 @@ function recordsBlock({ files }: ChangeSet, whole: boolean): string {
 function secretsBlock({ secrets = [] }: ChangeSet): string {
   const rows = secrets.map(({ variable, file, choice, random }) => {
     const name = secretVariable(choice);
-    const from = process.env[name] === undefined ? (random ? 'made at random' : 'asked for') : `out of ${name}`;
+    const from = givenSecret(name) === undefined ? (random ? 'made at random' : 'asked for') : `out of ${name}`;
     return [
-      `  ${pc.bold(variable)}`,
+      `  ${pc.bold(printable(variable))}`,
       `into ${printable(file)}`,
-      pc.dim(`${from}, or given by --secret-file ${choice}=path`),
+      pc.dim(printable(`${from}, or given by --secret-file ${choice}=path`)),
     ];
   });
   return section('Secrets', columns(rows).join('\n'));
@@ -176,22 +178,45 @@ function linesOf(bytes: Uint8Array | undefined): number {
   );
 }
 
-function commands({ install, proofs, commands: own = [] }: ChangeSet): string {
+const BY: Record<ScriptRun['by'], string> = {
+  manager: 'a script of the project: the package manager runs it whenever it installs',
+  git: 'a hook of the project: git runs it before each commit',
+  people: 'a script of the project: runs when you ask for it',
+};
+
+/** All that will run: in the project itself, and in a copy of it. */
+function commands({ install, proofs, commands: own = [], scripts = [] }: ChangeSet): string {
   const rows = install ? [[`  ${[install.command, ...install.args].join(' ')}`, pc.dim(install.purpose)]] : [];
   for (const { program, args, purpose, workspace, foreign } of own) {
     const where = workspace === '.' ? '' : `, in ${workspace}`;
-    const needs = foreign ? '; only with --allow-commands' : '';
-    rows.push([`  ${printable([program, ...args].join(' '))}`, pc.dim(printable(`${purpose}${where}${needs}`))]);
+    rows.push([
+      `  ${printable([program, ...args].join(' '))}`,
+      pc.dim(printable(`${purpose}${where}${needs(foreign)}`)),
+    ]);
   }
-  const kinds = proofs.map(({ spec }) => spec.proof);
-  const run = [
-    ...(kinds.some((kind) => kind === 'built-css' || kind === 'page') ? ['  the build script'] : []),
-    ...(kinds.includes('http') ? ['  the start script'] : []),
-  ];
-  const [first, ...more] = run.length === 0 && proofs.length > 0 ? ['  the tools that it brings'] : run;
-  if (first !== undefined) rows.push([first, pc.dim('in a scratch copy, never in the project')]);
-  rows.push(...more.map((one) => [one, '']));
-  return columns(rows).join('\n');
+  for (const { name, command, by, foreign } of scripts)
+    rows.push([`  ${printable(`${name}: ${command}`)}`, pc.dim(`${BY[by]}${by === 'manager' ? needs(foreign) : ''}`)]);
+  const copies = proofs.flatMap((task) =>
+    (task.runs ?? []).map((one) => ({
+      one,
+      words: `in a copy of the project${needs(task.foreign && isOwnCode(task.spec))}`,
+    })),
+  );
+  const seen = new Map(copies.map(({ one, words }) => [one, words]));
+  rows.push(...[...seen].map(([one, words]) => [`  ${printable(one)}`, pc.dim(words)]));
+  const reach =
+    seen.size > 0
+      ? [
+          pc.dim(
+            '  What runs in a copy runs as you: it can reach your files and the network. Of secrets only those of Ligament are made up.',
+          ),
+        ]
+      : [];
+  return [...columns(rows), ...reach].join('\n');
+}
+
+function needs(foreign: boolean | undefined): string {
+  return foreign ? '; only with --allow-commands' : '';
 }
 
 function capitalised(text: string): string {

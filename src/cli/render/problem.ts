@@ -1,7 +1,7 @@
 import pc from 'picocolors';
 import { EXIT, type Problem } from '../../core/problem.ts';
 import { wrap } from './columns.ts';
-import { printable } from './printable.ts';
+import { printable, printableLines } from './printable.ts';
 
 const INDENT = 11;
 
@@ -31,7 +31,7 @@ export function renderProblem({ parts }: Problem): string {
 function row(name: string, text: string): string {
   const width = Math.max(40, Math.min(process.stderr.columns || 120, 120) - INDENT);
   const exact = name === 'by hand' || name === 'output';
-  const lines = printable(text)
+  const lines = printableLines(text)
     .split('\n')
     .flatMap((line) => (exact ? [line] : wrap(line, width)));
   return lines

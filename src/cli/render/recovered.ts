@@ -12,6 +12,6 @@ export function recoveredInWords(result: Recovered): string {
   ];
   if (result.restored.length === 0) lines.push('  no file had been touched yet');
   for (const file of result.kept) lines.push(`${pc.yellow('Kept')}  what somebody wrote meanwhile: ${printable(file)}`);
-  if (result.handwork) lines.push(`${pc.cyan('Next')}  ${result.handwork}`);
+  if (result.handwork) lines.push(`${pc.cyan('Next')}  ${printable(result.handwork)}`);
   return lines.join('\n');
 }

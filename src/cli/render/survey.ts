@@ -32,7 +32,7 @@ export function renderSurvey({ facts, versionControl, workspaces, brief }: Surve
   const { manager } = facts;
   const head = [
     `${pc.bold(printable(facts.workspaces[0]?.name ?? ''))}  ${pc.dim(printable(facts.root))}`,
-    row('manager', `${manager.name} ${manager.version ?? '(not installed)'}, told by ${manager.reason}`),
+    row('manager', printable(`${manager.name} ${manager.version ?? '(not installed)'}, told by ${manager.reason}`)),
     ...(manager.lockfiles.length > 1 ? [row('', pc.yellow(`several lockfiles: ${manager.lockfiles.join(', ')}`))] : []),
     row('versions', versionControlInWords(versionControl)),
   ];
@@ -52,7 +52,7 @@ function renderBrief(brief: SurveyView['brief']): string[] {
       pc.cyan(printable(stack.title)),
       attached
         .map(({ integration, drift }) =>
-          drift.length > 0 ? pc.yellow(`${integration}, changed by hand`) : integration,
+          drift.length > 0 ? pc.yellow(printable(`${integration}, changed by hand`)) : printable(integration),
         )
         .join(', '),
     ]);
@@ -132,10 +132,10 @@ function renderWorkspace({ facts, stack, attached }: SurveyView['workspaces'][nu
       'attached',
       attached.length === 0
         ? 'nothing'
-        : attached.map(({ title, integration, way }) => `${printable(title)} (${integration}, ${way})`).join(', '),
+        : attached.map(({ title, integration, way }) => printable(`${title} (${integration}, ${way})`)).join(', '),
     ),
     ...attached.flatMap(({ integration, drift }) =>
-      drift.map(({ what }) => row('', pc.yellow(`${integration} was changed by hand: ${printable(what)}`))),
+      drift.map(({ what }) => row('', pc.yellow(printable(`${integration} was changed by hand: ${what}`)))),
     ),
   ];
   return lines.join('\n');
@@ -157,8 +157,9 @@ function styleInWords({ indent, quotes, semicolons, eol, trailingCommas }: CodeS
   return `${indentation}, ${quotes} quotes, ${semicolons ? 'semicolons' : 'no semicolons'}, ${trailingCommas ? 'trailing commas' : 'no trailing commas'}, ${ends}`;
 }
 
-function versionControlInWords({ system, branch, uncommitted }: VersionControlFacts): string {
+function versionControlInWords({ system, branch, uncommitted, silent }: VersionControlFacts): string {
   if (system === 'none') return 'no version control';
+  if (silent !== undefined) return pc.yellow(printable(`git, which does not answer: ${silent}`));
   const changes = uncommitted.length === 0 ? 'nothing uncommitted' : `${uncommitted.length} uncommitted`;
   return `git, ${branch === undefined ? 'no branch' : `branch ${printable(branch)}`}, ${changes}`;
 }

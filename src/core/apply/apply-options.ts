@@ -1,3 +1,4 @@
+import type { ChangeRecord } from './change-record.ts';
 import type { ProofResult, ProofTask } from '../prove/proof.ts';
 
 /** What is told while a change set is carried out. */
@@ -11,6 +12,8 @@ export type ApplyEvent =
 
 export interface ApplyOptions {
   root: string;
+  /** The record of the command that has the host's lock. */
+  lock?: ChangeRecord | undefined;
   workspaces: readonly string[];
   /** Host-relative files that the host's manager writes when it installs: its lockfile first. */
   managed: readonly string[];

@@ -3,15 +3,21 @@ import { EXIT, Problem } from '../problem.ts';
 import type { Doors, FileDoor } from '../ports.ts';
 import { sameBytes, type ChangeSet, type FileChange } from '../plan/change-set.ts';
 import type { ProofResult } from '../prove/proof.ts';
-import { hashOf } from './hash.ts';
+import { inProvingOrder } from '../prove/proving-order.ts';
+import { hashOf } from '../text/hash.ts';
 import type { ApplyOptions } from './apply-options.ts';
 import { install } from './install.ts';
 import { releaseHooks } from './release-hooks.ts';
 import { runCommands } from './run-commands.ts';
 import { writeFiles } from './write-files.ts';
 import { keepHistory } from './keep-history.ts';
-import { JOURNAL_FOLDER, readJournal, recoveryNeeded, writeJournal, type Journal } from './journal.ts';
-import { dropJournal, putBack, temporaryFiles, treeState } from './put-back.ts';
+import { checkPath } from '../plan/paths.ts';
+import { ChangeRecord } from './change-record.ts';
+import { findUnfinished, readJournal, writeJournal, type Journal } from './journal.ts';
+import { checkHeld } from './lock.ts';
+import { dropJournal, putBack, treeState } from './put-back.ts';
+import { recoveryNeeded } from './recovery-needed.ts';
+import { Run } from './run.ts';
 
 export interface Applied {
   proofs: ProofResult[];
@@ -20,58 +26,71 @@ export interface Applied {
 }
 
 /**
- * Carries a change set out, all or nothing. The host's lock must be held. Throws a Problem: status 3 where nothing was
- * begun, 4 where it failed on the way and everything was put back, 130 where it was interrupted and put back.
+ * Carries a change set out, all or nothing. The host's lock must be held by `options.lock`; without one nobody else may be at work.
+ * Throws a Problem: status 3 where nothing was begun, 4 where it failed on the way and everything was put back, 130 where it was
+ * interrupted and put back.
  */
 export async function apply(doors: Doors, changes: ChangeSet, options: ApplyOptions): Promise<Applied> {
   const { files } = doors;
   const { root } = options;
-  const unfinished = readJournal(files, root);
-  if (unfinished) throw recoveryNeeded(unfinished);
+  const unfinished = findUnfinished(doors, root, options.lock);
+  if (unfinished) throw recoveryNeeded(unfinished.journal);
+  if (options.lock) checkHeld(doors, root, options.lock);
   checkUnchanged(files, root, changes.files);
-  const journal = openJournal(doors, changes, options);
+  const record = options.lock ?? ChangeRecord.begin(doors, root, 'change', changes.title);
+  const run = openJournal(doors, changes, options, record);
+  doors.leftovers = record;
   try {
     options.onEvent({ step: 'writing', files: changes.files.length });
-    writeFiles(files, root, changes.files, changes.kind);
-    const installNotes = await install(doors, changes, options, journal);
-    await runCommands(doors, changes, options, journal);
-    const proofs = await prove(doors, changes, options, journal);
-    settle(files, root, journal);
-    const notes = [...finish(doors, root, journal), ...installNotes];
+    writeFiles(files, run.within, changes.files, changes.kind);
+    const installNotes = await install(doors, changes, options, run);
+    await runCommands(doors, changes, options, run);
+    const proofs = await prove(changes, options, run);
+    settle(files, run);
+    const notes = [...finish(doors, run, options), ...installNotes];
     await releaseHooks(doors, root);
     options.onEvent({ step: 'done' });
     return { proofs, notes };
   } catch (error) {
     options.onEvent({ step: 'putting back' });
-    throw await afterFailure(doors, root, journal, error, options.signal);
+    throw await afterFailure(doors, run, error, options);
+  } finally {
+    doors.leftovers = undefined;
   }
 }
 
 /** Notes that all is done: from here on there is no way back but a new change. */
-function settle(files: FileDoor, root: string, journal: Journal): void {
+function settle(files: FileDoor, run: Run): void {
   try {
-    writeJournal(files, root, { ...journal, phase: 'settled' });
+    run.phase('settled');
   } catch (error) {
     // It may have failed after the journal was in place: then it is settled, whatever was reported.
-    if (readJournal(files, root)?.phase !== 'settled') throw error;
+    if (readJournal(files, run.record, run.root)?.phase !== 'settled') throw error;
   }
 }
 
 /** Keeps the way back and drops the journal. The change stands, so what fails here is only told. */
-function finish(doors: Doors, root: string, journal: Journal): string[] {
-  const notes = keepHistory(doors, root, journal);
+function finish(doors: Doors, run: Run, options: ApplyOptions): string[] {
+  const notes = keepHistory(doors, run.root, run);
   try {
-    dropJournal(doors.files, root);
+    drop(doors.files, run, options);
   } catch (error) {
     notes.push(`The journal could not be removed (${messageOf(error)}): run ligament recover, which finishes it.`);
   }
   return notes;
 }
 
+function drop(files: FileDoor, { record }: Run, options: ApplyOptions): void {
+  dropJournal(files, record);
+  // What the lock goes by goes with it.
+  if (!options.lock) record.remove();
+}
+
 /** Refuses where a file is not any more what the plan was made from, or cannot be written. Nothing is written yet. */
 function checkUnchanged(files: FileDoor, root: string, changes: readonly FileChange[]): void {
   for (const { file, before } of changes) {
     const target = path.join(root, file);
+    checkPath(files, root, file);
     if (!sameBytes(files.read(target), before)) {
       throw new Problem({
         status: EXIT.refused,
@@ -95,12 +114,11 @@ function checkUnchanged(files: FileDoor, root: string, changes: readonly FileCha
   }
 }
 
-function openJournal({ files, clock }: Doors, changes: ChangeSet, options: ApplyOptions): Journal {
+function openJournal({ files, clock }: Doors, changes: ChangeSet, options: ApplyOptions, record: ChangeRecord): Run {
   const { root, workspaces, install: installs } = options;
   const watched = watchedFiles(files, root, changes, options);
-  const folder = path.join(root, JOURNAL_FOLDER);
   const journal: Journal = {
-    journal: 1,
+    journal: 2,
     title: changes.title,
     kind: changes.kind,
     startedAt: clock.now().toISOString(),
@@ -113,19 +131,18 @@ function openJournal({ files, clock }: Doors, changes: ChangeSet, options: Apply
       before: before === undefined ? null : `before-${index}`,
       mode: files.mode(path.join(root, file)) ?? null,
       after: after === 'manager' ? null : hashOf(after),
-      spare: temporaryFiles(files, root, file),
     })),
     folders: foldersToMake(files, root, watched),
     install: installs && changes.install ? { command: changes.install.command, args: changes.install.args } : null,
     tree: treeState(files, root, workspaces),
   };
   try {
-    files.makeFolder(folder, 0o700);
     watched.forEach(({ before }, index) => {
-      if (before !== undefined) files.put(path.join(folder, `before-${index}`), before, 0o600);
+      if (before !== undefined) files.put(path.join(record.folder, `before-${index}`), before, 0o600);
     });
-    writeJournal(files, root, journal);
+    writeJournal(files, record, journal);
   } catch (error) {
+    if (!options.lock) forget(record);
     throw new Problem({
       status: EXIT.refused,
       what: 'The journal could not be written',
@@ -133,7 +150,16 @@ function openJournal({ files, clock }: Doors, changes: ChangeSet, options: Apply
       next: 'Nothing was changed. Check space and permissions, then run the command again.',
     });
   }
-  return journal;
+  return new Run(files, root, record, journal);
+}
+
+/** A record that came to nothing. */
+function forget(record: ChangeRecord): void {
+  try {
+    record.remove();
+  } catch {
+    // Without a journal it is nobody's concern.
+  }
 }
 
 interface Watched {
@@ -181,23 +207,17 @@ function foldersToMake(files: FileDoor, root: string, changes: readonly Watched[
   return [...folders].sort();
 }
 
-async function prove(
-  doors: Doors,
-  changes: ChangeSet,
-  options: ApplyOptions,
-  journal: Journal,
-): Promise<ProofResult[]> {
+async function prove(changes: ChangeSet, options: ApplyOptions, run: Run): Promise<ProofResult[]> {
   const results: ProofResult[] = [];
   if (!options.prove) return results;
-  for (const task of changes.proofs) {
+  for (const task of inProvingOrder(changes.proofs)) {
     options.signal.throwIfAborted();
-    journal.phase = 'proving';
-    writeJournal(doors.files, options.root, journal);
+    run.phase('proving');
     options.onEvent({ step: 'proving', task });
     const result = await options.prove(task);
     options.signal.throwIfAborted();
     results.push(result);
-    if (!result.held) {
+    if (!result.held && result.unseen === undefined) {
       throw new Problem({
         status: EXIT.putBack,
         what: `The proof of ${task.title} failed`,
@@ -210,18 +230,14 @@ async function prove(
   return results;
 }
 
-async function afterFailure(
-  doors: Doors,
-  root: string,
-  journal: Journal,
-  error: unknown,
-  signal: AbortSignal,
-): Promise<Problem> {
+async function afterFailure(doors: Doors, run: Run, error: unknown, options: ApplyOptions): Promise<Problem> {
+  const { signal } = options;
   let left: string | undefined;
   try {
-    const result = await putBack(doors, root, journal);
-    dropJournal(doors.files, root);
-    await releaseHooks(doors, root);
+    await run.record.clearLeftovers();
+    const result = await putBack(doors, run);
+    drop(doors.files, run, options);
+    await releaseHooks(doors, run.root);
     left = result.handwork;
   } catch (second) {
     return new Problem({

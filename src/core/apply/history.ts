@@ -1,9 +1,9 @@
 import path from 'node:path';
-import envPaths from 'env-paths';
 import * as z from 'zod/mini';
 import { decode, encode } from '../doors/text.ts';
 import type { Doors, FileDoor } from '../ports.ts';
-import { hashOf } from './hash.ts';
+import { hashOf } from '../text/hash.ts';
+import { stateFolder } from './state-folder.ts';
 
 const MOST_ENTRIES = 50;
 
@@ -20,6 +20,8 @@ const entrySchema = z.strictObject({
       before: z.nullable(z.string()),
       after: z.string(),
       role: z.enum(['host', 'record', 'lockfile', 'private']),
+      /** Permission bits that it had; entries of older versions do not say. */
+      mode: z.optional(z.nullable(z.number())),
     }),
   ),
   /** Number of the entry that this one takes back. */
@@ -36,10 +38,7 @@ export class History {
 
   constructor({ files, environment }: Pick<Doors, 'files' | 'environment'>, root: string) {
     this.#files = files;
-    const state = environment.XDG_STATE_HOME
-      ? path.join(environment.XDG_STATE_HOME, 'ligament')
-      : envPaths('ligament', { suffix: '' }).log;
-    this.#folder = path.join(state, 'hosts', hashOf(encode(root)).slice(0, 24));
+    this.#folder = path.join(stateFolder(environment), 'hosts', hashOf(encode(root)).slice(0, 24));
   }
 
   /** All entries, oldest first. Entries that cannot be read are passed over: they are a help, not a promise. */

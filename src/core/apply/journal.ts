@@ -4,17 +4,13 @@ import { decode, encode } from '../doors/text.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { checkPath } from '../plan/paths.ts';
 import type { FileDoor, Reader } from '../ports.ts';
+import { ChangeRecord } from './change-record.ts';
+import type { ViewDoors } from './lock-view.ts';
 
-/** The folder of the change in flight, below the host's root. */
-export const JOURNAL_FOLDER = '.ligament/journal';
-const FILE = `${JOURNAL_FOLDER}/journal.json`;
-const CHILD = `${JOURNAL_FOLDER}/child`;
-/** How the folders begin that proofs make their copies in. */
-export const SCRATCH_PREFIX = 'ligament-proof-';
-const SCRATCH = `${JOURNAL_FOLDER}/scratch`;
+const FILE = 'journal.json';
 
 const journalSchema = z.strictObject({
-  journal: z.literal(1),
+  journal: z.literal(2),
   title: z.string(),
   kind: z.enum(['attach', 'detach', 'undo']),
   startedAt: z.string(),
@@ -34,8 +30,6 @@ const journalSchema = z.strictObject({
       mode: z.nullable(z.number()),
       /** SHA-256 of what is written; null where the package manager writes it. */
       after: z.nullable(z.string()),
-      /** Names beside the file that look like temporary files of it but were there before. */
-      spare: z.array(z.string()),
     }),
   ),
   /** Folders that the change makes, outermost first. */
@@ -45,6 +39,8 @@ const journalSchema = z.strictObject({
   tree: z.strictObject({
     record: z.string(),
     folders: z.array(z.string()),
+    /** Folders of packages that were not there and that the manager may make. */
+    absent: z.array(z.string()),
     /** Links to programs that led nowhere before. */
     broken: z.array(z.string()),
   }),
@@ -53,26 +49,31 @@ const journalSchema = z.strictObject({
 export type Journal = z.infer<typeof journalSchema>;
 
 /** Flushes a journal to disk; until it is there whole, nothing of the host is touched. */
-export function writeJournal(files: FileDoor, root: string, journal: Journal): void {
-  files.put(path.join(root, FILE), encode(JSON.stringify(journal)), 0o600);
+export function writeJournal(files: FileDoor, record: ChangeRecord, journal: Journal): void {
+  files.put(path.join(record.folder, FILE), encode(JSON.stringify(journal)), 0o600);
 }
 
-/** The journal of a change that did not end, undefined where there is none. Throws a Problem (status 5) for a broken one. */
-export function readJournal(files: Reader, root: string): Journal | undefined {
-  const bytes = files.read(path.join(root, FILE));
+/** Whether a record has the journal of a change that did not end. */
+export function hasJournal(files: Reader, record: ChangeRecord): boolean {
+  return files.kind(path.join(record.folder, FILE)) !== undefined;
+}
+
+/** The journal of a change, undefined where there is none. Throws a Problem (status 5) for a broken one. */
+export function readJournal(files: Reader, record: ChangeRecord, root: string): Journal | undefined {
+  const bytes = files.read(path.join(record.folder, FILE));
   if (bytes === undefined) return undefined;
   const broken = (why: string): Problem =>
     new Problem({
       status: EXIT.recoveryNeeded,
       what: 'The journal of an unfinished change cannot be read',
-      where: { file: FILE },
+      where: { file: path.join(record.folder, FILE) },
       why,
-      next: `The files as they were lie beside it in ${JOURNAL_FOLDER}; put them back by hand, then remove that folder.`,
+      next: `The files as they were lie beside it; put them back by hand, then remove ${record.folder}.`,
     });
   try {
     const result = journalSchema.safeParse(JSON.parse(decode(bytes) ?? ''));
     if (!result.success) throw broken('it is not as Ligament writes it');
-    checkPlaces(files, root, result.data, broken);
+    checkPlaces(files, { root, record, journal: result.data }, broken);
     return result.data;
   } catch (error) {
     if (Problem.is(error)) throw error;
@@ -80,60 +81,37 @@ export function readJournal(files: Reader, root: string): Journal | undefined {
   }
 }
 
-/** Notes the number of a program that runs for a change in flight: should Ligament be killed, it goes on by itself. */
-export function noteChild(files: FileDoor, root: string, pid: number): void {
-  if (files.kind(path.join(root, FILE)) !== undefined) files.put(path.join(root, CHILD), encode(String(pid)));
-}
-
-/** The number of the program that was last started for the change. */
-export function readChild(files: Pick<FileDoor, 'read'>, root: string): number | undefined {
-  const bytes = files.read(path.join(root, CHILD));
-  const pid = Number((bytes && decode(bytes)) ?? '');
-  return Number.isInteger(pid) && pid > 1 ? pid : undefined;
-}
-
-/** Notes the folder of a proof's copy, if a change is in flight: should Ligament be killed, it would stay for ever. */
-export function noteScratch(files: FileDoor, root: string, folder: string): void {
-  if (files.kind(path.join(root, FILE)) !== undefined) files.put(path.join(root, SCRATCH), encode(folder), 0o600);
-}
-
-/** The folder of the copy that the last proof was made in. */
-export function readScratch(files: Pick<FileDoor, 'read'>, root: string): string | undefined {
-  const bytes = files.read(path.join(root, SCRATCH));
-  return bytes && decode(bytes);
+/** A change of a host that was cut off: its record, and the journal in it. `own` is the command's own record. Throws a Problem (status 5) for a broken one. */
+export function findUnfinished(
+  doors: ViewDoors,
+  root: string,
+  own?: ChangeRecord,
+): { record: ChangeRecord; journal: Journal } | undefined {
+  const self = JSON.stringify(doors.processes.mark());
+  // Who cannot be seen from here and whose lock is gone was killed elsewhere; this process is at one change at a time.
+  const over = (one: ChangeRecord): boolean => one.state !== 'running' || JSON.stringify(one.owner.holder) === self;
+  const ended = ChangeRecord.of(doors, root).filter(
+    (one) => one.owner.kind === 'change' && one.id !== own?.id && hasJournal(doors.files, one) && over(one),
+  );
+  for (const record of ended) {
+    const journal = readJournal(doors.files, record, root);
+    if (journal) return { record, journal };
+  }
+  return undefined;
 }
 
 /** The bytes of a before-image. */
-export function readImage(files: Pick<FileDoor, 'read'>, root: string, name: string): Uint8Array | undefined {
-  return files.read(path.join(root, JOURNAL_FOLDER, name));
+export function readImage(files: Pick<FileDoor, 'read'>, record: ChangeRecord, name: string): Uint8Array | undefined {
+  return files.read(path.join(record.folder, name));
 }
 
-const WHEN: Record<Journal['phase'], string> = {
-  writing: 'while its files were written',
-  installing: 'while the package manager ran',
-  installed: 'when the package manager had ended',
-  running: 'while its commands ran',
-  proving: 'while it was proved',
-  settled: 'when all was done but to tidy up',
-};
-
-/** The problem that every command but `recover` ends in while a journal is there. */
-export function recoveryNeeded(journal: Journal): Problem {
-  return new Problem({
-    status: EXIT.recoveryNeeded,
-    what: `A change did not end: ${journal.title}`,
-    why: `it was begun at ${journal.startedAt} and was cut off ${WHEN[journal.phase]}`,
-    next: 'Run: ligament recover. Or give --recover to attach, detach or undo, which then heal it first.',
-  });
-}
-
-/** What a journal names must lie in the host, and its images beside it: it may have come with somebody else's files. */
+/** What a journal names must lie in the host, and its images beside it. */
 function checkPlaces(
   files: Reader,
-  root: string,
-  { files: entries, folders, phase, tree }: Journal,
+  { root, record, journal }: { root: string; record: ChangeRecord; journal: Journal },
   broken: (why: string) => Problem,
 ): void {
+  const { files: entries, folders, phase, tree, install } = journal;
   for (const file of [...entries.map((entry) => entry.file), ...folders]) {
     try {
       checkPath(files, root, file);
@@ -142,11 +120,24 @@ function checkPlaces(
     }
   }
   // Packages may be installed behind a link that leads elsewhere: of these only the name counts.
-  if (tree.folders.some((folder) => folder.split('/').includes('..') || !folder.endsWith('node_modules')))
+  if ([...tree.folders, ...tree.absent].some((folder) => !isPackagesFolder(folder)))
     throw broken('it names another folder as one of packages');
-  for (const { file, before, spare } of entries) {
-    if ([before ?? '', ...spare].some((name) => /[\\/]/.test(name))) throw broken('it names a path outside its folder');
-    const missing = before !== null && phase !== 'settled' && readImage(files, root, before) === undefined;
+  if (install && !isManagerRun(install)) throw broken('it names a command that Ligament does not run');
+  for (const { file, before } of entries) {
+    if (before !== null && !/^before-\d+$/.test(before)) throw broken('it names a path outside its folder');
+    const missing = before !== null && phase !== 'settled' && readImage(files, record, before) === undefined;
     if (missing) throw broken(`how ${file} was before (${before}) is missing`);
   }
+}
+
+function isPackagesFolder(folder: string): boolean {
+  const parts = folder.split('/');
+  return parts.at(-1) === 'node_modules' && !parts.includes('..') && !path.posix.isAbsolute(folder);
+}
+
+// The managers' own commands with the arguments that they are given (resolve/manager-commands.ts).
+const ARGUMENTS = /^(install|--no-audit|--no-fund|--no-frozen-lockfile|--no-immutable|--offline)$/;
+
+function isManagerRun({ command, args }: NonNullable<Journal['install']>): boolean {
+  return /^(npm|pnpm|yarn)$/.test(command) && args.every((one) => ARGUMENTS.test(one));
 }

@@ -1,166 +1,192 @@
-import fs from 'node:fs';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
-import lockfile from 'proper-lockfile';
 import { decode, encode } from '../doors/text.ts';
+import type { Doors } from '../ports.ts';
 import { EXIT, Problem } from '../problem.ts';
-import type { Clock, FileDoor } from '../ports.ts';
-import { JOURNAL_FOLDER } from './journal.ts';
+import { ChangeRecord } from './change-record.ts';
+import { hasJournal } from './journal.ts';
+import { holderInWords, LOCK, viewLock, type LockText, type LockView } from './lock-view.ts';
 
-const HOLDER = `${JOURNAL_FOLDER}/holder.json`;
-const LOCK = '.ligament/lock';
-const STALE_MS = 30_000;
 const POLL_MS = 150;
-const UNNAMED_MS = 2000;
-
-interface Holder {
-  pid: number;
-  what: string;
-  since: string;
-}
 
 export interface HostLock {
+  /** What the command keeps in the user's state while it has the lock. */
+  record: ChangeRecord;
   release(): void;
 }
 
+interface Waiting {
+  waitMs: number;
+  onWait?: (holder: string) => void;
+}
+
 /**
- * Takes the lock of a host, waiting while another Ligament holds it; the lock of a process that is dead is taken over.
- * Throws a Problem (status 3) that says who holds it when the wait is over.
+ * Takes the lock of a host, waiting while another Ligament has it. The lock is one file, made exclusively and following no link; who
+ * has it is known by machine, start of the system, process namespace, number and start of the process, and not by any clock:
+ * a time in a file says nothing where clocks jump, files are touched, or a computer sleeps. The lock of a process that has ended is
+ * taken over, that of one that cannot be seen from here never is. Throws a Problem: status 3 when the wait is over or the project
+ * cannot be written, 5 where the lock is nobody's that can be told.
  */
-export async function lockHost(
-  { files, clock }: { files: FileDoor; clock: Clock },
-  root: string,
-  what: string,
-  options: { waitMs: number; onWait?: (holder: string) => void },
-): Promise<HostLock> {
-  const start = clock.now().getTime();
+export async function lockHost(doors: Doors, root: string, what: string, waiting: Waiting): Promise<HostLock> {
+  const record = begin(doors, root, what);
+  try {
+    for (const wait = patience(waiting); ;) {
+      if (take(doors, root, record)) return { record, release: () => release(doors, root, record) };
+      const view = viewLock(doors, root);
+      if (view.state === 'lost') throw view.problem;
+      if (view.state === 'ended') takeOver(doors, root, view.record, record);
+      // Each round waits, whatever it saw: nothing here can become a busy loop.
+      await wait(view);
+    }
+  } catch (error) {
+    dropRecord(record);
+    throw error;
+  }
+}
+
+/** Waits while another Ligament is at work, without taking anything. Throws as `lockHost` does. */
+export async function waitForOthers(doors: Doors, root: string, waiting: Waiting): Promise<void> {
+  for (const wait = patience(waiting); ;) {
+    const view = viewLock(doors, root);
+    if (view.state === 'lost') throw view.problem;
+    if (view.state !== 'running' && view.state !== 'unseen') return;
+    await wait(view);
+  }
+}
+
+/** Makes sure that the lock is still this command's, before anything is written. Throws a Problem (status 3) otherwise. */
+export function checkHeld({ files }: Pick<Doors, 'files'>, root: string, { id }: ChangeRecord): void {
+  if (lockId(files, root) === id) return;
+  throw new Problem({
+    status: EXIT.refused,
+    what: 'The lock of this project was taken away while the change was planned',
+    where: { file: LOCK },
+    why: 'somebody has removed or replaced it',
+    next: 'Nothing was changed. Run the command again.',
+  });
+}
+
+function begin(doors: Doors, root: string, what: string): ChangeRecord {
+  try {
+    return ChangeRecord.begin(doors, root, 'change', what);
+  } catch (error) {
+    if (Problem.is(error)) throw error;
+    throw new Problem({
+      status: EXIT.refused,
+      what: 'The journal could not be begun in the folder of your own state',
+      why: messageOf(error),
+      next: 'Nothing was changed. Check space and permissions there, or name another folder with XDG_STATE_HOME.',
+    });
+  }
+}
+
+/** A wait that says once for whom, and ends. The clock of the system may jump: it is not asked. */
+function patience({ waitMs, onWait }: Waiting): (view: LockView) => Promise<void> {
+  const start = performance.now();
   let told = false;
-  for (;;) {
-    const release = tryLock(files, root);
-    if (release) {
-      try {
-        writeHolder(files, root, { pid: process.pid, what, since: clock.now().toISOString() });
-      } catch (error) {
-        giveBack(files, root, release);
-        throw unwritable(error);
-      }
-      return { release: () => giveBack(files, root, release) };
+  return async (view) => {
+    if (view.state === 'running' || view.state === 'unseen') {
+      const words = holderInWords(view.who, view.state);
+      if (performance.now() - start > waitMs) throw atWork(words, view.state);
+      if (!told) onWait?.(words);
+      told = true;
     }
-    const holder = readHolder(files, root);
-    if (holder ? !isAlive(holder.pid) : isOld(root)) {
-      expire(root);
-      continue;
-    }
-    const words = holder ? `process ${holder.pid} (${holder.what}, since ${holder.since})` : 'another process';
-    if (clock.now().getTime() - start > options.waitMs) {
-      throw new Problem({
-        status: EXIT.refused,
-        what: 'Another Ligament is at work in this project',
-        why: `it is ${words}`,
-        next: 'Wait until it has ended, then run the command again. Nothing was changed.',
-      });
-    }
-    if (!told) options.onWait?.(words);
-    told = true;
     await sleep(POLL_MS);
-  }
+  };
 }
 
-function tryLock(files: FileDoor, root: string): (() => void) | undefined {
-  for (let attempt = 0; attempt < 5; attempt += 1) {
+function atWork(words: string, state: 'running' | 'unseen'): Problem {
+  return new Problem({
+    status: EXIT.refused,
+    what: 'Another Ligament is at work in this project',
+    where: { file: LOCK },
+    why: state === 'running' ? `it is ${words}` : `it is ${words}; from here nobody can see whether it still runs`,
+    next:
+      state === 'running'
+        ? 'Wait until it has ended, then run the command again. Nothing was changed.'
+        : 'Nothing was changed. Wait until it has ended; if you know that it was killed, run ligament recover where it ran, or remove the lock.',
+    handwork: state === 'running' ? undefined : `rm ${LOCK}`,
+  });
+}
+
+function take({ files, environment }: Doors, root: string, record: ChangeRecord): boolean {
+  const { what, since, holder } = record.owner;
+  const user = environment.USER ?? environment.USERNAME ?? 'somebody';
+  const text: LockText = { lock: 1, id: record.id, what, since, user, holder };
+  const within = record.within(root);
+  for (let attempt = 0; ; attempt += 1) {
     try {
-      files.makeFolder(path.join(root, '.ligament'));
-      const lockfilePath = path.join(root, LOCK);
-      return lockfile.lockSync(root, { lockfilePath, realpath: false, stale: STALE_MS, update: STALE_MS / 3 });
+      files.makeFolder(path.join(root, '.ligament'), undefined, within);
+      return files.create(path.join(root, LOCK), encode(`${JSON.stringify(text)}\n`), 0o644, within);
     } catch (error) {
-      const code = (error as NodeJS.ErrnoException).code;
-      if (code === 'ELOCKED') return undefined;
-      if (code !== 'ENOENT') throw unwritable(error);
-      // The folder went between the two steps: the one who held the lock has just tidied up. Or it cannot be made at all.
-      checkFolder(root);
+      // Who had the lock has just tidied the folder away.
+      if ((error as NodeJS.ErrnoException).code === 'ENOENT' && attempt < 5) continue;
+      throw unwritable(error);
     }
   }
-  return undefined;
 }
 
-/** Making a folder and those above it says of a read-only disk only that the folder is not there. */
-function checkFolder(root: string): void {
-  try {
-    fs.accessSync(root, fs.constants.W_OK);
-  } catch (error) {
-    throw unwritable(error);
+/**
+ * Removes the lock of a command that was cut off; its journal, if it has one, stays for `recover`. Of several that would do so at
+ * once one may: the others wait.
+ */
+function takeOver(doors: Doors, root: string, ended: ChangeRecord, own: ChangeRecord): void {
+  const { files, processes } = doors;
+  const turn = path.join(ended.folder, 'takeover');
+  if (!files.create(turn, encode(own.id), 0o600)) {
+    const bytes = files.read(turn);
+    const other = ChangeRecord.all(doors).find(({ id }) => id === ((bytes && decode(bytes)) ?? ''));
+    if (other && processes.state(other.owner.holder) !== 'ended') return;
+    files.removeFile(turn);
+    return;
   }
+  const id = lockId(files, root);
+  if (id === ended.id || id === '') files.removeFile(path.join(root, LOCK), own.within(root));
+  if (hasJournal(files, ended)) files.removeFile(turn);
+  else dropRecord(ended);
 }
 
-function writeHolder(files: FileDoor, root: string, holder: Holder): void {
-  const folder = path.join(root, JOURNAL_FOLDER);
-  files.makeFolder(folder);
-  // The folder hides itself from version control, so that nobody's ignore file has to be touched.
-  files.put(path.join(folder, '.gitignore'), encode('*\n'));
-  files.put(path.join(root, HOLDER), encode(JSON.stringify(holder)));
-}
-
-function readHolder(files: FileDoor, root: string): Holder | undefined {
-  const bytes = files.read(path.join(root, HOLDER));
+/** The id in a project's lock; empty where it says none, undefined where there is no lock. */
+export function lockId(files: Doors['files'], root: string): string | undefined {
+  if (files.kind(path.join(root, LOCK)) !== 'file') return undefined;
+  const bytes = files.read(path.join(root, LOCK));
   try {
-    return bytes && (JSON.parse(decode(bytes) ?? '') as Holder);
+    const { id } = JSON.parse((bytes && decode(bytes)) ?? '') as { id?: unknown };
+    return typeof id === 'string' ? id : '';
   } catch {
-    return undefined;
+    return '';
   }
 }
 
-function isAlive(pid: number): boolean {
+function release({ files }: Doors, root: string, record: ChangeRecord): void {
   try {
-    process.kill(pid, 0);
-    return true;
-  } catch (error) {
-    return (error as NodeJS.ErrnoException).code === 'EPERM';
-  }
-}
-
-/** Whether a lock has stood for longer than it takes to write down who holds it. */
-function isOld(root: string): boolean {
-  const stat = fs.statSync(path.join(root, LOCK), { throwIfNoEntry: false });
-  return stat !== undefined && Date.now() - stat.mtimeMs > UNNAMED_MS;
-}
-
-/** Ages the lock of a dead process, so that the locking library takes it over by its own rules. */
-function expire(root: string): void {
-  const old = new Date(Date.now() - 10 * STALE_MS);
-  try {
-    fs.utimesSync(path.join(root, LOCK), old, old);
-  } catch {
-    // Somebody else was faster.
-  }
-}
-
-function giveBack(files: FileDoor, root: string, release: () => void): void {
-  try {
-    tidyUp(files, root, release);
+    const within = record.within(root);
+    if (lockId(files, root) === record.id) files.removeFile(path.join(root, LOCK), within);
+    files.removeEmptyFolder(path.join(root, '.ligament'), within);
   } catch {
     // What came of the command is what counts; the lock of a process that has ended is taken over.
   }
+  // With a journal left in it, it is what `recover` goes by.
+  if (!hasJournal(files, record)) dropRecord(record);
 }
 
-function tidyUp(files: FileDoor, root: string, release: () => void): void {
-  const folder = path.join(root, JOURNAL_FOLDER);
-  // Images without a journal belong to a change that never began or is over.
-  const unfinished = files.kind(path.join(folder, 'journal.json')) !== undefined;
-  if (unfinished) files.removeFile(path.join(root, HOLDER));
-  else files.removeTree(folder);
+function dropRecord(record: ChangeRecord): void {
   try {
-    release();
+    record.remove();
   } catch {
-    // The lock is gone already; that is all that was wanted.
+    // One that stays is swept by a later command.
   }
-  if (!unfinished) files.removeEmptyFolder(path.join(root, '.ligament'));
 }
 
 function unwritable(error: unknown): Problem {
   return new Problem({
     status: EXIT.refused,
     what: 'The project cannot be written',
-    why: error instanceof Error ? error.message : String(error),
+    why: messageOf(error),
     next: 'Check who owns it and whether it is mounted read-only. Nothing was changed.',
   });
+}
+
+function messageOf(error: unknown): string {
+  return error instanceof Error ? error.message : String(error);
 }

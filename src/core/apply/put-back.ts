@@ -1,8 +1,10 @@
 import path from 'node:path';
 import { encode } from '../doors/text.ts';
-import type { Doors, FileDoor } from '../ports.ts';
-import { hashOf } from './hash.ts';
-import { JOURNAL_FOLDER, readImage, type Journal } from './journal.ts';
+import type { Doors, FileDoor, Within } from '../ports.ts';
+import { temporaryPrefix } from '../text/temporary-names.ts';
+import type { ChangeRecord } from './change-record.ts';
+import { hashOf } from '../text/hash.ts';
+import { readImage, type Journal } from './journal.ts';
 
 const KEPT_FOLDER = '.ligament/kept';
 
@@ -15,9 +17,18 @@ export interface PutBack {
   handwork: string | undefined;
 }
 
+/** A change that is put back: its host, its journal and where that is. */
+interface Cut {
+  root: string;
+  record: ChangeRecord;
+  journal: Journal;
+}
+
 /** Puts every file of a journal back as it was and the installed packages with them. May be killed and repeated. */
-export async function putBack(doors: Doors, root: string, journal: Journal): Promise<PutBack> {
+export async function putBack(doors: Doors, cut: Cut): Promise<PutBack> {
   const { files } = doors;
+  const { root, record, journal } = cut;
+  const within = record.within(root);
   const restored: string[] = [];
   const kept: string[] = [];
   // What is new goes first: on a full disk it makes the room for the rest.
@@ -26,87 +37,83 @@ export async function putBack(doors: Doors, root: string, journal: Journal): Pro
   const rank = ({ before, role }: Journal['files'][number]): number =>
     role === 'private' ? secrets : before === null ? 1 : 2;
   for (const entry of [...journal.files].sort((a, b) => rank(a) - rank(b))) {
-    removeLeftovers(files, root, entry);
+    removeLeftovers(files, entry, within);
     const target = path.join(root, entry.file);
-    const before = entry.before === null ? undefined : readImage(files, root, entry.before);
+    const before = entry.before === null ? undefined : readImage(files, record, entry.before);
     if (entry.before !== null && before === undefined) throw new Error(`the before-image of ${entry.file} is missing`);
     const now = files.read(target);
     if (hashOf(now) === hashOf(before)) continue;
     if (now !== undefined && entry.after !== null && hashOf(now) !== entry.after)
-      kept.push(keepCopy(files, root, entry, now));
-    restore(files, target, before, entry.mode);
+      kept.push(keepCopy(files, within, entry, now));
+    restore(files, target, { before, mode: entry.mode }, within);
     restored.push(entry.file);
   }
-  for (const folder of [...journal.folders].reverse()) files.removeEmptyFolder(path.join(root, folder));
-  return { restored, kept, handwork: await putTreeBack(doors, root, journal) };
+  for (const folder of [...journal.folders].reverse()) files.removeEmptyFolder(path.join(root, folder), within);
+  return { restored, kept, handwork: await putTreeBack(doors, cut) };
 }
 
-/** Drops the journal: from then on the change is over. The record goes first, its images after it. */
-export function dropJournal(files: FileDoor, root: string): void {
-  const folder = path.join(root, JOURNAL_FOLDER);
-  if (files.kind(path.join(folder, 'journal.json')) !== undefined) files.removeFile(path.join(folder, 'journal.json'));
-  for (const { name } of files.list(folder)) {
-    if (name !== '.gitignore' && name !== 'holder.json') files.removeFile(path.join(folder, name));
-  }
+/** Drops the journal: from then on the change is over. The rest of its record goes with the record. */
+export function dropJournal(files: FileDoor, record: ChangeRecord): void {
+  const file = path.join(record.folder, 'journal.json');
+  if (files.kind(file) !== undefined) files.removeFile(file);
 }
 
 /** What tells whether the manager has touched the installed packages. */
 export function treeState(files: FileDoor, root: string, workspaces: readonly string[]): Journal['tree'] {
-  const folders = workspaces
-    .map((folder) => path.posix.join(folder, 'node_modules'))
-    .filter((folder) => files.kind(path.join(root, folder)) !== undefined);
-  return { record: treeRecord(files, root), folders, broken: brokenLinks(files, root, folders) };
+  const all = workspaces.map((folder) => path.posix.join(folder, 'node_modules'));
+  const folders = all.filter((folder) => files.kind(path.join(root, folder)) !== undefined);
+  const absent = all.filter((folder) => !folders.includes(folder));
+  return { record: treeRecord(files, root), folders, absent, broken: brokenLinks(files, root, folders) };
 }
 
-/** What the file system shows of temporary files beside a file (behind a link): those of an atomic write are named so. */
-export function temporaryFiles(files: FileDoor, root: string, file: string): string[] {
-  const real = files.real(path.join(root, file));
-  const name = path.basename(real);
-  return files
-    .list(path.dirname(real))
-    .map((entry) => entry.name)
-    .filter((other) => other.startsWith(`${name}.`) && /^\d{6,}$/.test(other.slice(name.length + 1)));
+function restore(
+  files: FileDoor,
+  target: string,
+  { before, mode }: { before: Uint8Array | undefined; mode: number | null },
+  within: Within,
+): void {
+  if (before === undefined) return files.removeFile(target, within);
+  files.makeFolder(path.dirname(target), undefined, within);
+  files.put(target, before, mode ?? undefined, within);
 }
 
-function restore(files: FileDoor, target: string, before: Uint8Array | undefined, mode: number | null): void {
-  if (before === undefined) return files.removeFile(target);
-  files.makeFolder(path.dirname(target));
-  files.put(target, before, mode ?? undefined);
+/** Removes what a killed write of this very change has left beside a file: nobody else's file has its mark in its name. */
+function removeLeftovers(files: FileDoor, { file }: Journal['files'][number], within: Within): void {
+  const real = files.real(path.join(within.root, file));
+  const own = temporaryPrefix(path.basename(real), within.mark);
+  for (const { name } of files.list(path.dirname(real)))
+    if (name.startsWith(own)) files.removeFile(path.join(path.dirname(real), name), within);
 }
 
-function removeLeftovers(files: FileDoor, root: string, { file, spare }: Journal['files'][number]): void {
-  const folder = path.dirname(files.real(path.join(root, file)));
-  for (const name of temporaryFiles(files, root, file)) {
-    if (!spare.includes(name)) files.removeFile(path.join(folder, name));
-  }
-}
-
-function keepCopy(files: FileDoor, root: string, { file, role }: Journal['files'][number], bytes: Uint8Array): string {
-  if (role === 'private') return keepHidden(files, root, file, bytes);
+function keepCopy(
+  files: FileDoor,
+  within: Within,
+  { file, role }: Journal['files'][number],
+  bytes: Uint8Array,
+): string {
+  if (role === 'private') return keepHidden(files, within, file, bytes);
   for (let count = 1; ; count += 1) {
     const name = `${file}.kept${count === 1 ? '' : count}`;
-    if (files.kind(path.join(root, name)) !== undefined) continue;
-    files.put(path.join(root, name), bytes);
-    return name;
+    if (files.create(path.join(within.root, name), bytes, 0o644, within)) return name;
   }
 }
 
 /** Secrets are kept where version control never looks. */
-function keepHidden(files: FileDoor, root: string, file: string, bytes: Uint8Array): string {
-  const folder = path.join(root, KEPT_FOLDER);
-  files.makeFolder(folder, 0o700);
-  files.put(path.join(folder, '.gitignore'), encode('*\n'));
+function keepHidden(files: FileDoor, within: Within, file: string, bytes: Uint8Array): string {
+  const folder = path.join(within.root, KEPT_FOLDER);
+  files.makeFolder(folder, 0o700, within);
+  files.put(path.join(folder, '.gitignore'), encode('*\n'), undefined, within);
   const name = `${KEPT_FOLDER}/${file.replaceAll('/', '+')}`;
-  files.put(path.join(root, name), bytes, 0o600);
+  files.put(path.join(within.root, name), bytes, 0o600, within);
   return name;
 }
 
-async function putTreeBack({ files, processes }: Doors, root: string, journal: Journal): Promise<string | undefined> {
+async function putTreeBack({ files, processes }: Doors, { root, record, journal }: Cut): Promise<string | undefined> {
   if (journal.phase === 'writing' || journal.install === null) return undefined;
+  const within = record.within(root);
   if (journal.tree.folders.length === 0) {
-    // Nothing was installed before: what the manager has begun goes as a whole.
-    const made = [...new Set(['.', ...journal.files.map(({ file }) => path.posix.dirname(file))])];
-    for (const folder of made) files.removeTree(path.join(root, folder, 'node_modules'));
+    // Nothing was installed before: what the manager has begun goes as a whole, and nothing else of such a name does.
+    for (const folder of journal.tree.absent) files.removeTree(path.join(root, folder), within);
     return undefined;
   }
   // A manager that was cut off has changed folders before its record of them.
@@ -115,13 +122,13 @@ async function putTreeBack({ files, processes }: Doors, root: string, journal: J
   const result = await processes.run(command, args, { cwd: root });
   // A manager that was cut off has linked programs of packages that it does not know of any more.
   for (const link of brokenLinks(files, root, journal.tree.folders))
-    if (!journal.tree.broken.includes(link)) files.removeFile(path.join(root, link));
+    if (!journal.tree.broken.includes(link)) files.removeFile(path.join(root, link), within);
   for (const entry of journal.files) {
     // The manager may have written its lockfile anew; as it was before is what was promised.
-    const before = entry.before === null ? undefined : readImage(files, root, entry.before);
+    const before = entry.before === null ? undefined : readImage(files, record, entry.before);
     const target = path.join(root, entry.file);
     if (entry.after !== null || hashOf(files.read(target)) === hashOf(before)) continue;
-    restore(files, target, before, entry.mode);
+    restore(files, target, { before, mode: entry.mode }, within);
   }
   return result.status === 0
     ? undefined

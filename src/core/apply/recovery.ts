@@ -1,6 +1,7 @@
 import type { Doors } from '../ports.ts';
+import type { ChangeRecord } from './change-record.ts';
+import { findUnfinished } from './journal.ts';
 import { keepHistory } from './keep-history.ts';
-import { readChild, readJournal, readScratch, SCRATCH_PREFIX } from './journal.ts';
 import { releaseHooks } from './release-hooks.ts';
 import { dropJournal, putBack, type PutBack } from './put-back.ts';
 
@@ -10,30 +11,26 @@ export type Recovered =
   | { outcome: 'finished'; title: string }
   | ({ outcome: 'put back'; title: string } & PutBack);
 
-/** Heals a host after a change that was cut off. The host's lock must be held. May itself be cut off and repeated. */
-export async function recover(doors: Doors, root: string): Promise<Recovered> {
-  const journal = readJournal(doors.files, root);
-  if (!journal) {
-    dropJournal(doors.files, root);
-    return { outcome: 'nothing' };
-  }
+/**
+ * Heals a host after a change that was cut off, by the journal in the user's own state. The host's lock must be held, by the command
+ * whose record is `own`. May itself be cut off and repeated.
+ */
+export async function recover(doors: Doors, root: string, own?: ChangeRecord): Promise<Recovered> {
+  const cut = findUnfinished(doors, root, own);
+  if (!cut) return { outcome: 'nothing' };
+  const { record, journal } = cut;
+  // A package manager that outlived the killed command would write what is put back here.
+  await record.clearLeftovers();
   if (journal.phase === 'settled') {
-    keepHistory(doors, root, journal);
-    dropJournal(doors.files, root);
+    keepHistory(doors, root, cut);
+    dropJournal(doors.files, record);
     await releaseHooks(doors, root);
+    record.remove();
     return { outcome: 'finished', title: journal.title };
   }
-  // A package manager that outlived the killed command would write what is put back here.
-  const child = readChild(doors.files, root);
-  if (child !== undefined) await doors.processes.end(child, root);
-  // So would the copy that a proof was made in stay, with all that the project holds.
-  const scratch = readScratch(doors.files, root);
-  if (scratch !== undefined) {
-    if (child !== undefined) await doors.processes.end(child, scratch);
-    doors.files.removeScratch(scratch, SCRATCH_PREFIX);
-  }
-  const result = await putBack(doors, root, journal);
-  dropJournal(doors.files, root);
+  const result = await putBack(doors, { root, ...cut });
+  dropJournal(doors.files, record);
   await releaseHooks(doors, root);
+  record.remove();
   return { outcome: 'put back', title: journal.title, ...result };
 }

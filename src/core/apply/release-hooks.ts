@@ -1,6 +1,7 @@
 import path from 'node:path';
 import { readText } from '../doors/text.ts';
 import type { Doors } from '../ports.ts';
+import { askGit, gitFolder, repositoryTop } from '../survey/git.ts';
 
 const FOLDER = '.githooks';
 
@@ -8,13 +9,17 @@ const FOLDER = '.githooks';
  * Version control is not left looking for hooks in a folder of Ligament's making that is gone: it would then run none at all
  * (githooks(5), `core.hooksPath`). Any other setting is the developer's own. Throws nothing: the change itself stands.
  */
-export async function releaseHooks({ files, processes }: Doors, root: string): Promise<void> {
+export async function releaseHooks(doors: Doors, root: string): Promise<void> {
+  const { files } = doors;
   try {
-    if (files.kind(path.join(root, FOLDER)) !== undefined) return;
-    const settings = readText(files, path.join(root, '.git/config')) ?? '';
-    if (!/^\s*hooksPath\s*=\s*"?\.githooks"?\s*$/im.test(settings)) return;
-    const args = ['config', '--local', '--unset', 'core.hooksPath', '^\\.githooks$'];
-    await processes.run('git', args, { cwd: root });
+    const top = repositoryTop(files, root);
+    if (top === undefined || files.kind(path.join(root, FOLDER)) !== undefined) return;
+    const own = path.posix.join(path.relative(top, root).split(path.sep).join('/'), FOLDER);
+    const settings = readText(files, path.join(gitFolder(files, top), 'config')) ?? '';
+    const told = /^\s*hooksPath\s*=\s*"?([^"\r\n]+?)"?\s*$/im.exec(settings)?.[1];
+    if (told !== own) return;
+    const pattern = `^${own.replaceAll(/[.\\]/g, '\\$&')}$`;
+    await askGit(doors, root, ['config', '--local', '--unset', 'core.hooksPath', pattern]);
   } catch {
     // A setting that stays says only where no hook is.
   }

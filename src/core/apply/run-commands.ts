@@ -7,33 +7,31 @@ import type { Doors, FileDoor } from '../ports.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { programStart } from '../resolve/program-start.ts';
 import type { ApplyOptions } from './apply-options.ts';
-import { hashOf } from './hash.ts';
+import { hashOf } from '../text/hash.ts';
 import { linesThatMatter } from './install-failed.ts';
-import { noteChild, writeJournal, type Journal } from './journal.ts';
+import type { Run } from './run.ts';
+import { narrowEnvironment } from '../narrow-environment.ts';
 
 /**
  * Runs the commands of what is attached, one after the other, as programs of installed packages. What they say that they
  * write is in the journal, so that it can be put back; what is new of it goes into the record. Throws a Problem (status 4).
  */
-export async function runCommands(
-  doors: Doors,
-  changes: ChangeSet,
-  options: ApplyOptions,
-  journal: Journal,
-): Promise<void> {
+export async function runCommands(doors: Doors, changes: ChangeSet, options: ApplyOptions, change: Run): Promise<void> {
   if (!options.install) return;
   for (const run of changes.commands ?? []) {
     options.signal.throwIfAborted();
-    if (journal.phase !== 'running') {
-      journal.phase = 'running';
-      writeJournal(doors.files, options.root, journal);
-    }
-    await runOne(doors, run, options);
-    recordMade(doors.files, options.root, run, journal);
+    change.phase('running');
+    await runOne(doors, run, options, change);
+    recordMade(doors.files, run, change);
   }
 }
 
-async function runOne(doors: Doors, { workspace, program, args }: CommandRun, options: ApplyOptions): Promise<void> {
+async function runOne(
+  doors: Doors,
+  { workspace, program, args }: CommandRun,
+  options: ApplyOptions,
+  { record }: Run,
+): Promise<void> {
   const { root, signal, onEvent } = options;
   const shown = [program, ...args].join(' ');
   onEvent({ step: 'running', command: shown });
@@ -41,9 +39,9 @@ async function runOne(doors: Doors, { workspace, program, args }: CommandRun, op
   if (!start) throw failed(shown, `no installed package brings a program "${program}"`);
   const result = await doors.processes.run(start.command, [...start.lead, ...args], {
     cwd: path.join(root, workspace),
-    environment: { CI: '1', NO_COLOR: '1' },
+    only: narrowEnvironment(doors.environment),
     signal,
-    onStart: (pid) => noteChild(doors.files, root, pid),
+    onStart: (pid) => record.child(pid),
   });
   signal.throwIfAborted();
   if (result.status !== 0) {
@@ -53,7 +51,7 @@ async function runOne(doors: Doors, { workspace, program, args }: CommandRun, op
 }
 
 /** Notes in the record what a command has made: `detach` takes it out if nobody has changed it since. */
-function recordMade(files: FileDoor, root: string, { workspace, writes, record }: CommandRun, journal: Journal): void {
+function recordMade(files: FileDoor, { workspace, writes, record }: CommandRun, { root, journal, within }: Run): void {
   const made = writes.flatMap((file) => {
     const isNew = journal.files.some((entry) => entry.file === file && entry.before === null);
     const bytes = isNew ? files.read(path.join(root, file)) : undefined;
@@ -63,7 +61,7 @@ function recordMade(files: FileDoor, root: string, { workspace, writes, record }
   if (made.length === 0 || text === undefined) return;
   const ledger = parseLedger(text, record, workspace);
   const known = (ledger.made ?? []).filter((one) => !made.some(({ file }) => file === one.file));
-  files.put(path.join(root, record), encode(renderLedger({ ...ledger, made: [...known, ...made] })));
+  files.put(path.join(root, record), encode(renderLedger({ ...ledger, made: [...known, ...made] })), undefined, within);
 }
 
 function failed(command: string, why: string, output?: string): Problem {

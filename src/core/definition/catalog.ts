@@ -31,8 +31,12 @@ export async function loadDefinition(
   id: string,
   { from = '.', kept }: { from?: string; kept?: KeptDefinitions } = {},
 ): Promise<Definition> {
-  if (isPath(id)) return ownDefinition(reader, path.resolve(from, id), id, kept);
   const ids = catalogIds(reader, catalog);
+  if (isPath(id)) {
+    const own = await ownDefinition(reader, path.resolve(from, id), id, kept);
+    if (ids.includes(own.integration)) throw takesName(id, own.integration);
+    return own;
+  }
   if (!ids.includes(id)) throw await unknown(id, ids);
   const folder = path.join(catalog, id.replace('/', '+'));
   const text = readText(reader, path.join(folder, FILE)) ?? '';
@@ -75,7 +79,10 @@ function withTexts(reader: Reader, folder: string, definition: Definition, shown
   if (!definition.ways.some(({ files = [] }) => files.some(({ from }) => from !== undefined))) return definition;
   const read = (file: WayFile): WayFile => {
     if (file.from === undefined) return file;
-    const text = readText(reader, path.join(folder, file.from));
+    const place = path.join(folder, file.from);
+    // A link beside a definition could bring any file of the user's into a project.
+    const isBeside = reader.real(place).startsWith(reader.real(folder) + path.sep);
+    const text = isBeside ? readText(reader, place) : undefined;
     if (text !== undefined) return { ...file, text };
     throw new Problem({
       status: EXIT.wrongUsage,
@@ -86,6 +93,16 @@ function withTexts(reader: Reader, folder: string, definition: Definition, shown
     });
   };
   return { ...definition, ways: definition.ways.map((way) => ({ ...way, files: way.files?.map(read) })) };
+}
+
+function takesName(id: string, integration: string): Problem {
+  return new Problem({
+    status: EXIT.wrongUsage,
+    what: `The definition ${id} cannot be called ${integration}`,
+    where: { file: `${id}/${FILE}` },
+    why: 'an integration of that name ships with Ligament, and records are told apart by their names',
+    next: `Give it another name, or attach the one that ships: ligament attach ${integration}`,
+  });
 }
 
 async function unknown(id: string, ids: readonly string[]): Promise<Problem> {

@@ -27,6 +27,7 @@ export function parseDefinition(text: string, file: string): Definition {
     checkPlaceholders(result.data, file);
     checkSecrets(result.data, file);
     checkFiles(result.data, file);
+    checkNames(result.data, file);
     return result.data;
   }
   const issue = result.error.issues[0];
@@ -63,6 +64,16 @@ function checkFiles({ ways }: Definition, file: string): void {
     const odd = files.find(({ text, from }) => (text === undefined) === (from === undefined));
     if (odd) throw invalid(file, `way ${way}: ${odd.file} needs either "text" or "from"`, 1, 1);
   }
+}
+
+/** In the name of a file nothing stays empty, and nothing is left over: every placeholder is a fact or a choice. */
+function checkNames({ ways, choices = {} }: Definition, file: string): void {
+  const known = new Set<string>([...FACT_NAMES, ...Object.keys(choices)]);
+  for (const { way, files = [] } of ways)
+    for (const { file: name } of files)
+      for (const [, placeholder = ''] of name.matchAll(/\{\{\s*([\w.-]+)\s*\}\}/g))
+        if (!known.has(placeholder))
+          throw invalid(file, `way ${way}: {{${placeholder}}} in ${name} is neither a fact nor a choice`, 1, 1);
 }
 
 /** Aliases that lead nowhere, or that make a little text into a lot, are found only when the value is made. */
@@ -103,6 +114,8 @@ function inWords(issue: z.core.$ZodIssue): string {
       return `must be one of ${issue.values.join(', ')}`;
     case 'invalid_union':
       return `is none of the forms that are known here`;
+    case 'custom':
+      return issue.message;
     case 'invalid_format':
       return 'is not a name as it should be';
     default:

@@ -1,10 +1,22 @@
 import * as z from 'zod/mini';
 import { condition } from './conditions.ts';
+import { ownPath } from './own-path.ts';
 import { tie } from './ties.ts';
 
 const when = z.optional(condition);
 /** Files that are put into the scratch copy for the proof alone: texts by their paths in the workspace. */
-const plants = z.record(z.string(), z.string());
+const plants = z.record(ownPath, z.string());
+
+/** A program that an installed package brings, by its name. */
+const program = z.string().check(z.regex(/^[A-Za-z0-9][\w.-]*$/));
+/** Such a program, and its arguments. No shell reads them. */
+const command = z.array(z.string()).check(
+  z.minLength(1),
+  z.refine(
+    ([name = '']) => program.safeParse(name).success,
+    'must begin with a program of an installed package, by its name',
+  ),
+);
 
 const builtCss = z.strictObject({
   proof: z.literal('built-css'),
@@ -14,7 +26,7 @@ const builtCss = z.strictObject({
   /** Declarations that the built style sheets must then have for that class. */
   declares: z.record(z.string(), z.string()),
   /** A sheet that is added and loaded for the proof, by the ending of its name: the class has its rule from there. */
-  sheet: z.optional(z.strictObject({ ending: z.string(), text: z.string() })),
+  sheet: z.optional(z.strictObject({ ending: z.string().check(z.regex(/^\w+(\.\w+)*$/)), text: z.string() })),
 });
 
 const page = z.strictObject({
@@ -24,7 +36,7 @@ const page = z.strictObject({
   /** Tied in the copy only, as in a way. */
   ties: z.optional(z.array(tie)),
   /** The path that is visited in the built app. */
-  visit: z.string(),
+  visit: z.string().check(z.regex(/^\//)),
   /** What must stand in the page then; anything where nothing is said. */
   shows: z.optional(z.string()),
   /** What must stand in nothing that was built for browsers. */
@@ -35,7 +47,7 @@ const lint = z.strictObject({
   proof: z.literal('lint'),
   when,
   /** A program that reports as JSON: a list of files with their messages. */
-  program: z.string(),
+  program,
   args: z.array(z.string()),
   /** Endings of the sources that it must have read. */
   endings: z.array(z.string()),
@@ -48,11 +60,11 @@ const format = z.strictObject({
   proof: z.literal('format'),
   when,
   /** The program that writes a file anew, with the arguments that stand before the file's name. */
-  write: z.array(z.string()).check(z.minLength(1)),
+  write: command,
   /** And the one that says whether it is as it should be. */
-  check: z.array(z.string()).check(z.minLength(1)),
+  check: command,
   /** A linter beside it, which must find nothing to change in what was written; it reports as JSON. */
-  beside: z.optional(z.array(z.array(z.string()))),
+  beside: z.optional(z.array(command)),
   endings: z.array(z.string()),
 });
 
@@ -60,7 +72,7 @@ const run = z.strictObject({
   proof: z.literal('run'),
   when,
   /** A program of an installed package, and its arguments; it must end with 0. */
-  run: z.array(z.string()).check(z.minLength(1)),
+  run: command,
   plants: z.optional(plants),
   /** What its output must say. */
   says: z.string(),
@@ -72,7 +84,7 @@ const step = z.strictObject({
   /** Method and path: `POST /login`. */
   ask: z.optional(z.string().check(z.regex(/^[A-Z]+ \/\S*$/))),
   /** Instead of asking: a file of the workspace is read; of a folder the file that was written last. */
-  read: z.optional(z.string()),
+  read: z.optional(ownPath),
   /** Whose cookies are sent and kept; one visitor where nothing is said. */
   as: z.optional(z.string()),
   /** Somebody whose cookies they have got hold of first. */
@@ -96,7 +108,9 @@ const http = z.strictObject({
   when,
   plants: z.optional(plants),
   ties: z.optional(z.array(tie)),
-  environment: z.optional(z.record(z.string(), z.string())),
+  environment: z.optional(
+    z.record(z.string().check(z.regex(/^(?!NODE_OPTIONS$|LD_|DYLD_|PATH$|npm_)[A-Za-z_]\w*$/i)), z.string()),
+  ),
   steps: z.array(step),
   /** What the server must have written to its output by the end. */
   says: z.optional(z.string()),

@@ -1,7 +1,11 @@
 import * as z from 'zod/mini';
 import { condition } from './conditions.ts';
+import { ownPath } from './own-path.ts';
 import { proofSpec } from './proof-spec.ts';
 import { tie } from './ties.ts';
+
+/** A few words: what a terminal shows on one line. */
+const oneLine = z.string().check(z.regex(/^[^\p{Cc}]{1,300}$/u));
 
 /** A name that the registry takes, new or old (npm's rules for `name` in package.json). */
 const packageName = z.string().check(z.regex(/^(@[\w~-][\w.~-]*\/)?[\w~-][\w.~-]*$/));
@@ -51,12 +55,12 @@ const command = z.strictObject({
   /** What it is for, in a few words. */
   purpose: z.string(),
   /** Every file that it writes, relative to the workspace. */
-  writes: z.array(z.string()),
+  writes: z.array(ownPath),
 });
 
 const file = z.strictObject({
   /** Its path in the workspace. */
-  file: z.string(),
+  file: ownPath,
   when: z.optional(condition),
   /** What stands in it. A script is put into the host's style: it is written with semicolons, single quotes and two spaces. */
   text: z.optional(z.string()),
@@ -68,10 +72,10 @@ const file = z.strictObject({
   generated: z.optional(z.boolean()),
 });
 
-const way = z.strictObject({
-  way: z.string(),
+export const way = z.strictObject({
+  way: z.string().check(z.regex(/^[\w.-]{1,60}$/)),
   /** In words, to stand behind "attached": "by the bundler's plugin". */
-  title: z.string(),
+  title: oneLine,
   /** Where it does not fit nothing is said of it: it is there for few. */
   quiet: z.optional(z.boolean()),
   /** What it fits: what the workspace must have. */
@@ -105,7 +109,7 @@ const usesSpec = z.extend(usePatterns, {
 /** What the app makes while it runs, and what must not go with the integration by itself. */
 export const keptData = z.strictObject({
   /** A file or folder of the workspace. */
-  path: z.string().check(z.regex(/^(?!\.\.?(\/|$))[\w.-]+(\/(?!\.\.?(\/|$))[\w.-]+)*$/)),
+  path: ownPath.check(z.regex(/^[\w.-]+(\/[\w.-]+)*$/)),
   /** What it is, in words. */
   holds: z.string(),
 });
@@ -121,7 +125,7 @@ export const people = z.strictObject({
 /** The definition of an integration (integration.yaml): data only, loading one runs no code. */
 export const definition = z.strictObject({
   integration: z.string().check(z.regex(/^(@[a-z0-9][\w.-]*\/)?[a-z0-9][\w.-]*$/)),
-  title: z.string(),
+  title: oneLine,
   kind: z.enum([
     'styling',
     'routing',
@@ -135,7 +139,7 @@ export const definition = z.strictObject({
     'environment',
     'server',
   ]),
-  about: z.string(),
+  about: oneLine,
   docs: z.optional(z.string()),
   /** `root`: it serves the whole host and is attached to its root, whichever workspace one stands in. */
   belongs: z.optional(z.enum(['workspace', 'root'])),

@@ -129,8 +129,29 @@ const scriptsTie = z.strictObject({
   scripts: z.record(z.string(), z.string()),
 });
 
+// What a package is, brings and runs: scripts and packages have ties of their own, the rest is the project's.
+const RESERVED =
+  /^(name|version|private|type|scripts|bin|workspaces|packageManager|engines|devEngines|config|pnpm|overrides|resolutions|publishConfig|.*[dD]ependencies(Meta)?)$/;
+
 const settingsTie = z.strictObject({
-  at: z.enum(['manifest.settings', 'editor.settings']),
+  at: z.literal('manifest.settings'),
+  when,
+  /** Members with their values, by name, or with `/` in front by JSON Pointer; one that is there already stays as it is. */
+  settings: z.record(
+    z
+      .string()
+      .check(
+        z.refine(
+          (name) => !RESERVED.test((name.startsWith('/') ? (name.split('/')[1] ?? '') : name).replaceAll('~1', '/')),
+          "must be a tool's own: what the manifest is and runs has ties of its own",
+        ),
+      ),
+    z.json(),
+  ),
+});
+
+const editorTie = z.strictObject({
+  at: z.literal('editor.settings'),
   when,
   /** Top-level members with their values; one that is there already stays as it is. */
   settings: z.record(z.string(), z.json()),
@@ -192,6 +213,7 @@ export const tie = z.discriminatedUnion('at', [
   lintTie,
   scriptsTie,
   settingsTie,
+  editorTie,
   extensionsTie,
   hookTie,
   linesTie,

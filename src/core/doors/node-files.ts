@@ -1,9 +1,10 @@
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import type { FileDoor } from '../ports.ts';
+import type { FileDoor, Within } from '../ports.ts';
 import { ifThere, nodeReader } from './node-reader.ts';
-import { writeWhole } from './write-whole.ts';
+import { anchored } from './anchored.ts';
+import { createWhole, syncFolder, writeWhole } from './write-whole.ts';
 
 /** The file door on the real file system. */
 export const nodeFiles: FileDoor = {
@@ -12,19 +13,28 @@ export const nodeFiles: FileDoor = {
     const stat = fs.statSync(file, { throwIfNoEntry: false });
     return stat && stat.mode & 0o7777;
   },
-  put(file, bytes, mode) {
-    syncFolder(path.dirname(writeWhole(file, bytes, mode)));
+  put(file, bytes, mode, within) {
+    writeWhole(file, bytes, mode, within);
   },
-  removeFile(file) {
-    fs.rmSync(file);
-    syncFolder(path.dirname(file));
+  create(file, bytes, mode, within) {
+    return createWhole(file, bytes, mode, within);
   },
-  makeFolder(folder, mode) {
-    fs.mkdirSync(folder, { recursive: true, ...(mode === undefined ? {} : { mode }) });
+  removeFile(file, within) {
+    const remove = (entry: string): void => {
+      fs.unlinkSync(entry);
+      syncFolder(path.dirname(entry));
+    };
+    if (within) anchored(file, within, remove);
+    else remove(file);
   },
-  removeEmptyFolder(folder) {
+  makeFolder(folder, mode, within) {
+    if (within) makeBelow(folder, mode, within);
+    else fs.mkdirSync(folder, { recursive: true, ...(mode === undefined ? {} : { mode }) });
+  },
+  removeEmptyFolder(folder, within) {
     try {
-      fs.rmdirSync(folder);
+      if (within) anchored(folder, within, (entry) => fs.rmdirSync(entry));
+      else fs.rmdirSync(folder);
       return true;
     } catch (error) {
       const code = (error as NodeJS.ErrnoException).code;
@@ -33,8 +43,10 @@ export const nodeFiles: FileDoor = {
       throw error;
     }
   },
-  removeTree(folder) {
-    fs.rmSync(folder, { recursive: true, force: true, maxRetries: 3 });
+  removeTree(folder, within) {
+    const remove = (entry: string): void => fs.rmSync(entry, { recursive: true, force: true, maxRetries: 3 });
+    if (!within) remove(folder);
+    else if (fs.existsSync(path.dirname(folder))) anchored(folder, within, remove);
   },
   copyFile(from, to) {
     fs.copyFileSync(from, to, fs.constants.COPYFILE_FICLONE);
@@ -74,18 +86,19 @@ export const nodeFiles: FileDoor = {
     while (!fs.existsSync(folder)) folder = path.dirname(folder);
     fs.accessSync(folder, fs.constants.W_OK);
   },
+  setMode(file, mode) {
+    fs.chmodSync(file, mode);
+  },
 };
 
-/** Flushes a folder's entries; systems that cannot do so for folders (Windows) keep them safe themselves. */
-function syncFolder(folder: string): void {
-  let descriptor: number | undefined;
-  try {
-    descriptor = fs.openSync(folder, 'r');
-    fs.fsyncSync(descriptor);
-  } catch (error) {
-    const code = (error as NodeJS.ErrnoException).code;
-    if (code !== 'EPERM' && code !== 'EISDIR' && code !== 'EINVAL' && code !== 'EACCES') throw error;
-  } finally {
-    if (descriptor !== undefined) fs.closeSync(descriptor);
-  }
+/** Makes a folder and those above it one by one, below a root. */
+function makeBelow(folder: string, mode: number | undefined, within: Within): void {
+  if (path.relative(within.root, folder) === '') return;
+  const parent = path.dirname(folder);
+  if (!fs.existsSync(parent)) makeBelow(parent, mode, within);
+  anchored(folder, within, (entry) => {
+    // What a link leads to is looked at when something is put into it.
+    if (fs.statSync(entry, { throwIfNoEntry: false })?.isDirectory()) return;
+    fs.mkdirSync(entry, ...(mode === undefined ? [] : [{ mode }]));
+  });
 }

@@ -1,38 +1,35 @@
 import { spawn } from 'node:child_process';
-import fs from 'node:fs';
-import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import type { ProcessDoor, ProcessOptions, ProcessResult } from '../ports.ts';
+import { markOf, startedBy, stateOf, workingIn } from './process-marks.ts';
 
 /** Runs programs; no shell reads the arguments. */
 export const nodeProcesses: ProcessDoor = {
   run(command, args, options) {
     return process.platform === 'win32' ? runOnWindows(command, args, options) : runPlainly(command, args, options);
   },
-  async end(pid, cwd) {
-    if (!runsIn(pid, cwd)) return;
-    for (const name of ['SIGTERM', 'SIGKILL'] as const) {
-      signalTo(pid, name);
-      for (let waited = 0; waited < PATIENCE_MS; waited += POLL_MS) {
-        if (!runsIn(pid, cwd)) return;
-        await sleep(POLL_MS);
-      }
-    }
+  mark: markOf,
+  state: stateOf,
+  async end(mark) {
+    if (mark.namespace !== markOf().namespace || stateOf(mark) !== 'running') return;
+    await endAll(() => (stateOf(mark) === 'running' ? [mark.pid, ...startedBy(mark.pid)] : []));
+  },
+  async endIn(folder) {
+    await endAll(() => workingIn(folder));
   },
 };
 
 const PATIENCE_MS = 5000;
 const POLL_MS = 50;
 
-/** Whether a process is there and, where the system tells, works in that folder or below: numbers are given out anew. */
-function runsIn(pid: number, folder: string): boolean {
-  if (!signalTo(pid, 0)) return false;
-  try {
-    const state = fs.readFileSync(`/proc/${pid}/stat`, 'utf8').replace(/^.*\) /, '')[0];
-    const below = path.relative(folder, fs.readlinkSync(`/proc/${pid}/cwd`));
-    return state !== 'Z' && below !== '..' && !below.startsWith(`..${path.sep}`) && !path.isAbsolute(below);
-  } catch {
-    return !fs.existsSync('/proc/self');
+/** Asks processes to end, then makes them, until there are none. */
+async function endAll(find: () => number[]): Promise<void> {
+  for (const name of ['SIGTERM', 'SIGKILL'] as const) {
+    for (const pid of find()) signalTo(pid, name);
+    for (let waited = 0; waited < PATIENCE_MS; waited += POLL_MS) {
+      if (find().length === 0) return;
+      await sleep(POLL_MS);
+    }
   }
 }
 
@@ -46,11 +43,11 @@ function signalTo(pid: number, name: NodeJS.Signals | 0): boolean {
 }
 
 function runPlainly(command: string, args: readonly string[], options: ProcessOptions): Promise<ProcessResult> {
-  const { cwd, environment, signal, timeoutMs, input, onStart } = options;
+  const { cwd, environment, only, signal, timeoutMs, input, onStart } = options;
   return new Promise((resolve) => {
     const child = spawn(command, args, {
       cwd,
-      env: environment ? { ...process.env, ...environment } : process.env,
+      env: only ?? { ...process.env, ...environment },
       stdio: [input === undefined ? 'ignore' : 'pipe', 'pipe', 'pipe'],
       ...(signal ? { signal } : {}),
       ...(timeoutMs === undefined ? {} : { timeout: timeoutMs }),
@@ -77,12 +74,12 @@ function runPlainly(command: string, args: readonly string[], options: ProcessOp
 
 /** On Windows managers are `.cmd` files, which nano-spawn finds and starts. */
 async function runOnWindows(command: string, args: readonly string[], options: ProcessOptions): Promise<ProcessResult> {
-  const { cwd, environment, signal, timeoutMs, input, onStart } = options;
+  const { cwd, environment, only, signal, timeoutMs, input, onStart } = options;
   const { default: spawnProgram, SubprocessError } = await import('nano-spawn');
   try {
     const running = spawnProgram(command, [...args], {
       cwd,
-      ...(environment ? { env: environment } : {}),
+      ...(only ? { env: only, extendEnv: false } : environment ? { env: environment } : {}),
       ...(signal ? { signal } : {}),
       ...(timeoutMs === undefined ? {} : { timeout: timeoutMs }),
       stdin: input === undefined ? 'ignore' : { string: input },

@@ -24,6 +24,7 @@ export function overlay(under: Reader, changes: ReadonlyMap<string, Uint8Array |
       return [...entries.values()].sort((a, b) => (a.name < b.name ? -1 : a.name > b.name ? 1 : 0));
     },
     real: (file) => under.real(file),
+    status: (file) => under.status(file),
   };
 }
 

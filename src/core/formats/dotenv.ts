@@ -14,6 +14,8 @@ export interface DotenvOperation {
   replace?: string | undefined;
   /** Its value is a secret, asked for by this choice: here stands only a token for it. */
   secret?: string | undefined;
+  /** Who loads the file puts variables in the place of `$NAME`, and takes `\$` for a dollar sign (dotenv-expand, and loaders with the same rule). */
+  expands?: boolean | undefined;
   /** A comment to stand above a new key, one line. */
   comment?: string | undefined;
 }
@@ -27,8 +29,8 @@ interface EnvironmentLine {
 }
 
 export const dotenv: Format<DotenvOperation> = {
-  edit(text, { key, value, any, comment, replace, secret }, around) {
-    const line = quoteValue(value);
+  edit(text, { key, value, any, comment, replace, secret, expands }, around) {
+    const line = quoteValue(value, expands);
     const shown = secret === undefined ? line : undefined;
     const handwork = `Put the line ${key}=${shown ?? '…'} into ${around.file}.`;
     if (!/^[A-Za-z_][\w.]*$/.test(key))
@@ -38,7 +40,7 @@ export const dotenv: Format<DotenvOperation> = {
     // Of a key given twice the last one counts, as it does for those who load the file.
     const present = environmentLines(text).findLast((one) => one.key === key);
     if (present) {
-      if (any || present.value === value) return { kind: 'already', at: present.start };
+      if (any || meant(present.value, expands) === value) return { kind: 'already', at: present.start };
       const old = replace !== undefined && present.value === replace ? writtenValue(text, present) : undefined;
       if (old) return edited(text, [{ ...old, inserted: line }]);
       return refused(
@@ -53,10 +55,10 @@ export const dotenv: Format<DotenvOperation> = {
     const note = comment === undefined ? '' : `# ${comment.replace(/[\r\n]+/g, ' ')}${eol}`;
     return edited(text, [{ at: text.length, removed: '', inserted: `${lead}${note}${key}=${line}${eol}` }]);
   },
-  remove(text, { key, value, any, comment }, around) {
+  remove(text, { key, value, any, comment, expands }, around) {
     const present = environmentLines(text).findLast((one) => one.key === key);
     if (!present) return { kind: 'already', at: 0 };
-    if (!any && present.value !== value) {
+    if (!any && meant(present.value, expands) !== value) {
       return refused(
         text,
         present.start,
@@ -115,12 +117,26 @@ function readValue(text: string, at: number): { value: string; end: number } {
   return { value: rest.replace(/#.*$/s, '').trim(), end: at };
 }
 
-/** A value as it can stand in the file; undefined where no quotes can hold it. */
-export function quoteValue(value: string): string | undefined {
+/**
+ * A value as it can stand in the file; undefined where no quotes can hold it. Where variables are put in the place of `$NAME` a dollar
+ * sign is written `\$`, in whatever quotes: such loaders do not ask which they were.
+ */
+export function quoteValue(value: string, expands = false): string | undefined {
   if (/^[\w./:@%+,=-]*$/.test(value)) return value;
-  if (!/["\\\r\n]/.test(value)) return `"${value}"`;
+  if (expands && value.includes('$'))
+    return /\\/.test(value) ? undefined : inQuotes(value.replaceAll('$', '\\$'), /["\r\n]/);
+  return inQuotes(value, /["\\\r\n]/);
+}
+
+function inQuotes(value: string, notInDouble: RegExp): string | undefined {
+  if (!notInDouble.test(value)) return `"${value}"`;
   if (!/['\r\n]/.test(value)) return `'${value}'`;
   return /["\\]/.test(value) || value.includes('\r') ? undefined : `"${value.replaceAll('\n', '\\n')}"`;
+}
+
+/** What a loader makes of a value as it is written. */
+function meant(value: string, expands = false): string {
+  return expands ? value.replaceAll('\\$', '$') : value;
 }
 
 function endOfLine(text: string, at: number): number {

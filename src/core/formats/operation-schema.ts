@@ -48,6 +48,7 @@ const dotenv: z.ZodMiniType<DotenvOperation> = z.strictObject({
   any: flag,
   replace: z.optional(text),
   secret: z.optional(text),
+  expands: flag,
   comment: z.optional(text),
 });
 

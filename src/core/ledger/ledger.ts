@@ -1,6 +1,7 @@
 import path from 'node:path';
 import { readText } from '../doors/text.ts';
 import type { KeptData, People, ProofSpec, UsePatterns } from '../definition/schema.ts';
+import type { KeptDefinition, Source } from './kept-definition.ts';
 import type { Edit } from '../joints.ts';
 import type { Reader } from '../ports.ts';
 import type { HostPlace } from '../survey/host.ts';
@@ -9,12 +10,19 @@ import type { SpliceRecord } from '../text/splices.ts';
 /** The folder, below a workspace, of the records of what is attached to it. */
 export const LEDGER_FOLDER = '.ligament/attached';
 
+/** The format in which records are written. Older ones are read, and written anew when they next change. */
+export const LEDGER_FORMAT = 2;
+
 /** An edit as it was made: enough to take it back. */
 export type MadeEdit = Edit & { splices: SpliceRecord[]; made?: boolean | undefined };
 
 /** The record of one integration attached to one workspace. Paths of its edits are relative to the host's root. */
 export interface Ledger {
   integration: string;
+  /** Where its definition came from; undefined in records of the first format, which did not say. */
+  source?: Source | undefined;
+  /** Of a definition that did not ship with Ligament: what it is fitted by when something beside it comes or goes. */
+  kept?: KeptDefinition | undefined;
   title: string;
   way: string;
   /** The workspace's folder. */
@@ -64,7 +72,22 @@ export async function allLedgers(reader: Reader, host: HostPlace): Promise<Ledge
 
 /** The text of a ledger: the same for the same record, so that it is quiet in version control. */
 export function renderLedger(record: Ledger): string {
-  const { workspace, edits, integration, title, way, choices, packages, proofs, uses, made, data, people } = record;
+  const {
+    workspace,
+    edits,
+    integration,
+    title,
+    way,
+    choices,
+    packages,
+    proofs,
+    uses,
+    made,
+    data,
+    people,
+    source,
+    kept,
+  } = record;
   const prefix = workspace === '.' ? '' : `${workspace}/`;
   const shown = edits.map(({ file, format, operation, seed, made: isNew, private: hidden, executable, splices }) => ({
     ...(file.startsWith(prefix) ? { file: file.slice(prefix.length) } : { file, of: 'host' }),
@@ -80,8 +103,9 @@ export function renderLedger(record: Ledger): string {
   const byName = Object.entries(packages).sort(([a], [b]) => (a < b ? -1 : 1));
   const ranges = Object.fromEntries(byName);
   const value = {
-    ledger: 1,
+    ledger: LEDGER_FORMAT,
     integration,
+    source,
     title,
     way,
     choices,
@@ -92,6 +116,7 @@ export function renderLedger(record: Ledger): string {
     made: madeHere,
     data,
     people,
+    kept,
   };
   return `${JSON.stringify(value, null, 2)}\n`;
 }

@@ -1,10 +1,14 @@
 import path from 'node:path';
 import * as z from 'zod/mini';
 import { proofSpec } from '../definition/proof-spec.ts';
+import { ownPath } from '../definition/own-path.ts';
 import { keptData, people, usePatterns } from '../definition/schema.ts';
 import { formatOperation } from '../formats/operation-schema.ts';
 import { EXIT, Problem } from '../problem.ts';
-import type { Ledger, MadeEdit } from './ledger.ts';
+import { isPlainPath, keptPart } from '../path-names.ts';
+import { isRecord } from '../records.ts';
+import { keptDefinition, source } from './kept-definition.ts';
+import { LEDGER_FORMAT, type Ledger, type MadeEdit } from './ledger.ts';
 
 const splice = z.strictObject({
   removed: z.optional(z.string()),
@@ -32,7 +36,7 @@ const edit = z.strictObject({
 });
 
 const ledger = z.strictObject({
-  ledger: z.literal(1),
+  ledger: z.union([z.literal(1), z.literal(2)]),
   integration: z.string(),
   title: z.string(),
   way: z.string(),
@@ -42,9 +46,11 @@ const ledger = z.strictObject({
   proofs: z.array(proofSpec),
   uses: z.optional(usePatterns),
   /** Relative to the workspace. */
-  made: z.optional(z.array(z.strictObject({ file: z.string(), sha256: z.string() }))),
+  made: z.optional(z.array(z.strictObject({ file: ownPath, sha256: z.string() }))),
   data: z.optional(z.array(keptData)),
   people: z.optional(people),
+  source: z.optional(source),
+  kept: z.optional(keptDefinition),
 });
 
 /** Reads one ledger's text. Throws a Problem (status 2) where it is not one, or leads out of the host. */
@@ -55,6 +61,8 @@ export function parseLedger(text: string, file: string, workspace: string): Ledg
   } catch (error) {
     throw broken(file, error instanceof Error ? error.message : 'it is not JSON');
   }
+  if (isRecord(value) && typeof value.ledger === 'number' && value.ledger > LEDGER_FORMAT)
+    throw newer(file, value.ledger);
   const result = ledger.safeParse(value);
   if (!result.success) {
     const issue = result.error.issues[0];
@@ -62,6 +70,8 @@ export function parseLedger(text: string, file: string, workspace: string): Ledg
   }
   const { edits, made, integration, title, way, choices, packages, proofs, uses, data, people: users } = result.data;
   return {
+    source: result.data.source,
+    kept: result.data.kept,
     integration,
     title,
     way,
@@ -76,12 +86,23 @@ export function parseLedger(text: string, file: string, workspace: string): Ledg
     edits: edits.map(({ of, file: name, ...one }) => {
       const inHost =
         of === 'host' ? path.posix.normalize(name) : path.posix.normalize(path.posix.join(workspace, name));
-      if (inHost.startsWith('..') || path.posix.isAbsolute(inHost) || name.includes('\\'))
-        throw broken(file, `"${name}" leads out of the host`);
+      if (!isPlainPath(inHost)) throw broken(file, `"${name}" leads out of the project, or into version control`);
+      const kept = keptPart(inHost);
+      if (kept !== undefined) throw broken(file, `"${name}" leads into ${kept}, which no integration writes`);
       if (!formatOperation.safeParse(one).success) throw broken(file, `the edit of ${name} is not one that is known`);
       return { ...one, file: inHost } as MadeEdit;
     }),
   };
+}
+
+function newer(file: string, format: number): Problem {
+  return new Problem({
+    status: EXIT.refused,
+    what: `The record ${file} was written by a newer Ligament`,
+    where: { file },
+    why: `it has the format ${format}, and this Ligament knows ${LEDGER_FORMAT} and older`,
+    next: 'Nothing was changed. Use the newer Ligament in this project.',
+  });
 }
 
 function broken(file: string, why: string): Problem {

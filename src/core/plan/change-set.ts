@@ -17,8 +17,12 @@ export interface FileChange {
   role: 'host' | 'record' | 'lockfile' | 'private';
   /** Of a private file: the keys whose values may be shown, since they come from a definition. */
   shown?: readonly string[] | undefined;
+  /** Of a private file: who loads it puts variables in the place of `$NAME`. */
+  expands?: boolean | undefined;
   /** A new one can be run. */
   executable?: boolean | undefined;
+  /** Permission bits that it had before it went: it comes back with them. */
+  mode?: number | undefined;
 }
 
 export interface CommandStep {
@@ -40,6 +44,17 @@ export interface CommandRun {
   /** The integration's record. */
   record: string;
   /** Its definition did not ship with Ligament. */
+  foreign: boolean;
+}
+
+/** A script of the project that comes with an integration: it runs in the project itself. */
+export interface ScriptRun {
+  integration: string;
+  workspace: string;
+  name: string;
+  command: string;
+  /** Who runs it: the package manager whenever it installs, git before each commit, or people when they ask for it. */
+  by: 'manager' | 'git' | 'people';
   foreign: boolean;
 }
 
@@ -70,6 +85,7 @@ export interface ChangeSet {
   install: CommandStep | undefined;
   /** Run after the installation. */
   commands?: CommandRun[] | undefined;
+  scripts?: ScriptRun[] | undefined;
   proofs: ProofTask[];
   tell: string[];
   /** Number of the change in the history that this one takes back. */

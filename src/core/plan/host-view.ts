@@ -32,6 +32,7 @@ export function bareHost(reader: Reader, root: string, ledgers: readonly Ledger[
     kind: (file) => (edited.has(file) ? (view(file) ? 'file' : undefined) : reader.kind(file)),
     list: (folder) => reader.list(folder).filter(({ name }) => !goes(path.join(folder, name))),
     real: (file) => reader.real(file),
+    status: (file) => reader.status(file),
   };
 
   function goes(file: string): boolean {

@@ -2,7 +2,7 @@ import path from 'node:path';
 import type { Context } from '../context.ts';
 import type { KeptData } from '../definition/schema.ts';
 import type { Ledger } from '../ledger/ledger.ts';
-import { checkPath } from './paths.ts';
+import { checkOwnPath } from './paths.ts';
 
 /** What the app has made while it ran, as far as it is there; paths from the host's root. */
 export function dataOf({ reader, host }: Context, going: readonly Ledger[]): KeptData[] {
@@ -11,7 +11,7 @@ export function dataOf({ reader, host }: Context, going: readonly Ledger[]): Kep
       .map((one) => ({ ...one, path: path.posix.normalize(path.posix.join(workspace, one.path)) }))
       .filter((one) => reader.kind(path.join(host.root, one.path)) !== undefined)
       .map((one) => {
-        checkPath(reader, host.root, one.path);
+        checkOwnPath(reader, host.root, one.path);
         return one;
       }),
   );

@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { hashOf } from '../apply/hash.ts';
+import { hashOf } from '../text/hash.ts';
 import type { History, HistoryEntry } from '../apply/history.ts';
 import type { Context } from '../context.ts';
 import type { FileChange } from './change-set.ts';

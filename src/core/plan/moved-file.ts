@@ -2,6 +2,7 @@ import path from 'node:path';
 import type { Context } from '../context.ts';
 import { readText } from '../doors/text.ts';
 import { ledgerFile, type Ledger } from '../ledger/ledger.ts';
+import { askGitWithoutFilters, type askGit } from '../survey/git.ts';
 import { sourceFiles } from '../survey/source-files.ts';
 import { takeBackSplices } from '../text/splices.ts';
 import { editsOn } from './replay.ts';
@@ -18,12 +19,21 @@ export async function movedFile(context: Context, file: string, going: readonly 
 
 /** The rename since the commit that brought the record, in which the edits were made (git-diff(1), --name-status -z). */
 async function renamedInGit({ doors, host }: Context, file: string, ledger: Ledger): Promise<string | undefined> {
-  const git = (...args: string[]): ReturnType<typeof doors.processes.run> =>
-    doors.processes.run('git', args, { cwd: host.root });
+  const git = (...args: string[]): ReturnType<typeof askGit> => askGitWithoutFilters(doors, host.root, args);
   const record = ledgerFile(ledger.workspace, ledger.integration);
   const since = await git('log', '-1', '--format=%H', '--diff-filter=A', '--', record);
   if (since.status !== 0) return undefined;
-  const args = ['diff', '--name-status', '-z', '--find-renames', '--relative', '--diff-filter=R'];
+  const args = [
+    'diff',
+    '--no-ext-diff',
+    '--no-textconv',
+    '--ignore-submodules=all',
+    '--name-status',
+    '-z',
+    '--find-renames',
+    '--relative',
+    '--diff-filter=R',
+  ];
   const { stdout } = await git(...args, since.stdout.trim() || 'HEAD', '--');
   const parts = stdout.split('\0');
   for (let at = 0; at + 2 < parts.length; at += 3) if (parts[at + 1] === file) return parts[at + 2];

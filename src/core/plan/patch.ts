@@ -37,13 +37,18 @@ function renderFile(change: FileChange): string {
   const left = quoted(`a/${file}`);
   const right = quoted(`b/${file}`);
   const head = [`diff --git ${left} ${right}`];
-  if (before === undefined) head.push('new file mode 100644');
+  if (before === undefined) head.push(`new file mode ${modeOf(change)}`);
   if (after === undefined) head.push('deleted file mode 100644');
   const { hunks } = diffFile(change);
   if (hunks.length === 0) return `${head.join('\n')}\n`;
   const from = before === undefined ? '/dev/null' : left;
   const to = after === undefined ? '/dev/null' : right;
   return `${[...head, `--- ${from}`, `+++ ${to}`, ...hunks].join('\n')}\n`;
+}
+
+/** The modes that git keeps of a file (git-fast-import(1), "filemodify"): it can be run, or not. */
+function modeOf({ executable, mode = 0 }: FileChange): string {
+  return executable || (mode & 0o100) !== 0 ? '100755' : '100644';
 }
 
 function range(start: number, count: number): string {

@@ -1,29 +1,49 @@
 import path from 'node:path';
 import { EXIT, Problem } from '../problem.ts';
 import type { Reader } from '../ports.ts';
-
-// Names that Windows keeps for devices, with any ending (Naming Files, Paths, and Namespaces).
-const DEVICE = /^(con|prn|aux|nul|com[0-9]|lpt[0-9])(\.|$)/i;
-
-// The folder of version control, by all names that some file system takes for it: a file in it can be a program that git runs.
-const GIT = /^(\.git|git~\d+)$/i;
+import { isPlainPath, isVersionControl, keptPart } from '../path-names.ts';
 
 /**
- * Makes sure that a host-relative path stays in the host, links included, and out of version control's own folder. Throws a Problem (status 3) otherwise.
+ * Makes sure that a host-relative path stays in the host, links included, out of version control's own folder, and that
+ * nothing but a regular file or a folder is in its place. Throws a Problem (status 3) otherwise.
  */
 export function checkPath(reader: Reader, root: string, file: string): void {
-  const parts = file.split('/');
-  const odd = parts.some(
-    // Windows passes over blanks and dots at a name's end.
-    (part) =>
-      /^\.*[. ]$/.test(part) || part === '' || DEVICE.test(part) || /[\\:\0]|[. ]$/.test(part) || GIT.test(part),
-  );
-  if (odd || path.posix.isAbsolute(file)) throw outside(file, 'it is not a plain path below the project');
+  if (!isPlainPath(file)) throw outside(file, 'it is not a plain path below the project');
   let existing = path.join(root, file);
   while (reader.kind(existing) === undefined && existing !== root) existing = path.dirname(existing);
   const real = reader.real(existing);
   const top = reader.real(root);
-  if (real !== top && !real.startsWith(top + path.sep)) throw outside(file, `a link leads to ${real}`);
+  const below = real === top ? '' : real.startsWith(top + path.sep) ? real.slice(top.length + 1) : undefined;
+  if (below === undefined || below.split(path.sep).some((part) => isVersionControl(part)))
+    throw outside(file, `a link leads to ${real}`);
+  // A link that leads nowhere yet would be followed by whoever writes.
+  if (reader.kind(real) === 'link') throw outside(file, `the link ${real} leads nowhere`);
+  if (reader.kind(real) === 'other')
+    throw new Problem({
+      status: EXIT.refused,
+      what: `${file} is no regular file`,
+      where: { file },
+      why: 'it is a pipe, a socket or a device',
+      next: 'Nothing was changed. Remove it, or put a file in its place.',
+    });
+}
+
+/**
+ * As `checkPath`, for what a definition or a record names: installed packages and Ligament's own records are none of theirs.
+ * Throws a Problem (status 3) otherwise.
+ */
+export function checkOwnPath(reader: Reader, root: string, file: string): void {
+  checkPath(reader, root, file);
+  const real = path.relative(reader.real(root), reader.real(path.join(root, file)));
+  const kept = keptPart(file) ?? keptPart(real);
+  if (kept !== undefined)
+    throw new Problem({
+      status: EXIT.refused,
+      what: `${file} is not for an integration to write`,
+      where: { file },
+      why: `${kept} holds ${kept === '.ligament' ? "Ligament's own records" : 'installed packages'}`,
+      next: 'Nothing was changed.',
+    });
 }
 
 function outside(file: string, why: string): Problem {

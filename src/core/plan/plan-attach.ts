@@ -3,7 +3,11 @@ import type { Context } from '../context.ts';
 import { bareStack, bareStyle, isOwn } from './bare.ts';
 import { encode } from '../doors/text.ts';
 import { fillAll } from '../definition/fill.ts';
-import type { Way } from '../definition/schema.ts';
+import { catalogIds } from '../definition/catalog.ts';
+import type { ProofSpec, Way } from '../definition/schema.ts';
+import { keepDefinition, sourceOf } from '../ledger/kept-definition.ts';
+import { commandsOf } from '../prove/proof-commands.ts';
+import { scriptsIn } from './scripts-in.ts';
 import { groupBy } from '../group-by.ts';
 import type { Edit } from '../joints.ts';
 import { ledgerFile, renderLedger, type Ledger } from '../ledger/ledger.ts';
@@ -13,7 +17,14 @@ import type { ChosenPackage } from '../resolve/packages.ts';
 import type { StackFacts } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 import type { AttachRequest, AttachWishes } from './attach-request.ts';
-import { joinFiles, type AttachedPart, type ChangeSet, type CommandRun, type FileChange } from './change-set.ts';
+import {
+  joinFiles,
+  type AttachedPart,
+  type ChangeSet,
+  type CommandRun,
+  type FileChange,
+  type ScriptRun,
+} from './change-set.ts';
 import { resolveChoices } from './choices.ts';
 import { asPlanned, fitAround } from './fit-around.ts';
 import { refuseWithHandwork } from './handwork.ts';
@@ -25,7 +36,7 @@ import { findShadowing } from './shadowing.ts';
 import { usePatternsOf } from './use-patterns.ts';
 import { refuseTracked, secretsNeeded, type SecretNeed } from './secrets.ts';
 import { advisoriesOn } from './advisories-on.ts';
-import { checkPath } from './paths.ts';
+import { checkOwnPath } from './paths.ts';
 import { settleProofs, valuesFor } from './settle.ts';
 import { circumstances, takeWay } from './take-way.ts';
 import { wayEdits } from './way-edits.ts';
@@ -41,6 +52,8 @@ interface Decided {
   stack: StackFacts;
   choices: Record<string, string>;
   way: Way;
+  /** The same as the definition has it, with its conditions. */
+  raw: Way;
   packages: ChosenPackage[];
   reasons: string[];
   edits: Edit[];
@@ -79,6 +92,7 @@ async function planInTurn(
   const proofs: ChangeSet['proofs'] = [];
   const secrets: SecretNeed[] = [];
   const commands: CommandRun[] = [];
+  const scripts: ScriptRun[] = [];
   const tell = new Set<string>();
   const groups = groupBy(requests, ({ definition }) => definition.integration);
   for (const [index, group] of [...groups.values()].entries()) {
@@ -89,15 +103,17 @@ async function planInTurn(
     files.push(...planned.files);
     proofs.push(...planned.proofs);
     secrets.push(...planned.secrets);
-    commands.push(...decided.flatMap((one) => commandsOf(current, one)));
+    scripts.push(...planned.scripts);
+    commands.push(...decided.flatMap((one) => commandRuns(current, one)));
     group[0]?.definition.tell?.forEach((line) => tell.add(line));
   }
   checkTaken(parts, wishes.take);
   const fitted = await fitAround(context, files);
-  await refuseTracked(context.doors.processes, context.host.root, secrets);
+  await refuseTracked(context.doors, context.host.root, secrets);
   files.push(...fitted.files);
+  const shipped = new Set(catalogIds(context.doors.files, context.catalog));
   const fittedProofs = fitted.ledgers.flatMap((ledger) =>
-    ledger.proofs.map((spec): ProofTask => ({ ...pick(ledger), spec })),
+    ledger.proofs.map((spec): ProofTask => ({ ...pick(ledger), spec, foreign: !shipped.has(ledger.integration) })),
   );
   const isFitted = (task: ProofTask): boolean =>
     fitted.ledgers.some((one) => one.integration === task.integration && one.workspace === task.workspace);
@@ -113,6 +129,7 @@ async function planInTurn(
     proofs: [...proofs.filter((task) => !isFitted(task)), ...fittedProofs],
     secrets,
     commands,
+    scripts,
     tell: [...tell],
     warnings: await warningsOn(context, parts, [...leftOut, ...fitted.words], wishes),
   };
@@ -190,13 +207,20 @@ async function decide(context: Context, request: AttachRequest, wishes: Wishes):
       choices,
       place: { owner, ...shadowing },
     });
-  return { request, facts, stack, choices, ...taken, edits };
+  const raw = definition.ways.find((one) => one.way === taken.way.way) ?? taken.way;
+  return { request, facts, stack, choices, ...taken, raw, edits };
 }
 
 async function planGroup(
   context: Context,
   decided: readonly Decided[],
-): Promise<{ parts: AttachedPart[]; files: FileChange[]; proofs: ChangeSet['proofs']; secrets: SecretNeed[] }> {
+): Promise<{
+  parts: AttachedPart[];
+  files: FileChange[];
+  proofs: ChangeSet['proofs'];
+  secrets: SecretNeed[];
+  scripts: ScriptRun[];
+}> {
   const owner = ({ request }: Decided): string =>
     ownerOf({ integration: request.definition.integration, workspace: request.workspace });
   const planned = await planFiles(
@@ -212,10 +236,11 @@ async function planGroup(
   const files = [...planned.files];
   const proofs: ChangeSet['proofs'] = [];
   const secrets: SecretNeed[] = [];
+  const scripts: ScriptRun[] = [];
   for (const one of decided) {
     const specs = settleProofs(one.request.definition, circumstances(context, one));
     const made = planned.made.get(owner(one)) ?? [];
-    const { definition, workspace } = one.request;
+    const { definition, workspace, foreign = false } = one.request;
     const ledger: Ledger = {
       integration: definition.integration,
       title: definition.title,
@@ -230,15 +255,29 @@ async function planGroup(
       uses: definition.uses && usePatternsOf(definition.uses, one.choices),
       data: definition.data,
       people: definition.people,
+      source: sourceOf(definition, foreign),
+      ...(foreign ? { kept: keepDefinition(definition, one.raw) } : {}),
     };
     const record = ledgerFile(workspace, definition.integration);
     files.push({ file: record, before: undefined, after: encode(renderLedger(ledger)), role: 'record' });
     secrets.push(...secretsNeeded(made, definition));
     parts.push(partOf(one, alreadyThere(made)));
     const { integration, title } = definition;
-    proofs.push(...specs.map((spec) => ({ integration, title, workspace, choices: one.choices, spec })));
+    const runs = (spec: ProofSpec): string[] => commandsOf(spec, { ...one, context });
+    proofs.push(
+      ...specs.map((spec) => ({
+        integration,
+        title,
+        workspace,
+        choices: one.choices,
+        spec,
+        foreign,
+        runs: runs(spec),
+      })),
+    );
+    scripts.push(...scriptsIn(made, one.request));
   }
-  return { parts, files, proofs, secrets };
+  return { parts, files, proofs, secrets, scripts };
 }
 
 function partOf({ request, facts, stack, way, packages, reasons }: Decided, already: string[]): AttachedPart {
@@ -256,12 +295,12 @@ function partOf({ request, facts, stack, way, packages, reasons }: Decided, alre
 }
 
 /** Throws a Problem (status 3) for a command that writes outside of the host. */
-function commandsOf({ reader, host }: Context, { request, way, choices }: Decided): CommandRun[] {
+function commandRuns({ reader, host }: Context, { request, way, choices }: Decided): CommandRun[] {
   const { definition, workspace, foreign = false } = request;
   return (way.commands ?? []).map((command) => {
     const { program, args, purpose, writes } = fillAll(command, choices);
     const files = writes.map((file) => path.posix.join(workspace, file));
-    for (const file of files) checkPath(reader, host.root, file);
+    for (const file of files) checkOwnPath(reader, host.root, file);
     const record = ledgerFile(workspace, definition.integration);
     return { integration: definition.integration, workspace, program, args, purpose, writes: files, record, foreign };
   });

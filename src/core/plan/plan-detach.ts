@@ -5,6 +5,8 @@ import { removeFromText } from '../formats/formats.ts';
 import { dataInWords, dataOf } from './kept-data.ts';
 import { ledgerFile, type Ledger, type MadeEdit } from '../ledger/ledger.ts';
 import { EXIT, Problem } from '../problem.ts';
+import { recordOf } from '../records.ts';
+import { SECTIONS } from '../survey/manifest.ts';
 import type { CodeStyle } from '../text/code-style.ts';
 import { takeBackSplices } from '../text/splices.ts';
 import { joinFiles, type ChangeSet, type FileChange } from './change-set.ts';
@@ -12,10 +14,10 @@ import { fitAround } from './fit-around.ts';
 import { findUses } from './find-uses.ts';
 import { movedFile } from './moved-file.ts';
 import { installStep } from './install-step.ts';
-import { checkPath } from './paths.ts';
+import { checkOwnPath } from './paths.ts';
 import { changeTitle } from './title.ts';
 import { updatedRecords } from './plan-files.ts';
-import { hashOf } from '../apply/hash.ts';
+import { hashOf } from '../text/hash.ts';
 import { hideSecrets } from './secrets.ts';
 import { editsOn, makeEdits, withoutEdits, type Replayed } from './replay.ts';
 
@@ -69,7 +71,7 @@ async function takeAllOut(
   const files: FileChange[] = [];
   const updated = new Map<string, MadeEdit[]>();
   for (const file of new Set(going.flatMap((ledger) => ledger.edits.map((edit) => edit.file)))) {
-    checkPath(context.reader, context.host.root, file);
+    checkOwnPath(context.reader, context.host.root, file);
     const { place, before } = await findPlace(context, file, going);
     const open = before && decode(before);
     if (before && open === undefined)
@@ -100,7 +102,7 @@ function goingRecords({ reader, host }: Context, going: readonly Ledger[]): File
 function madeFiles({ reader, host }: Context, going: readonly Ledger[], warnings: string[]): FileChange[] {
   return going.flatMap(({ made = [] }) =>
     made.flatMap(({ file, sha256 }): FileChange[] => {
-      checkPath(reader, host.root, file);
+      checkOwnPath(reader, host.root, file);
       const before = reader.read(path.join(host.root, file));
       if (before === undefined) return [];
       if (hashOf(before) === sha256) return [{ file, before, after: undefined, role: 'host' }];
@@ -120,7 +122,7 @@ async function findPlace(
   const before = read(file);
   const moved = before === undefined ? await movedFile(context, file, going) : undefined;
   if (moved === undefined) return { place: file, before };
-  checkPath(context.reader, context.host.root, moved);
+  checkOwnPath(context.reader, context.host.root, moved);
   return { place: moved, before: read(moved) };
 }
 
@@ -200,11 +202,21 @@ export function droppedPackages(going: readonly Ledger[], files: readonly FileCh
     const manifest = files.find(
       ({ file }) => file === path.posix.normalize(path.posix.join(workspace, 'package.json')),
     );
-    const left = manifest?.after === undefined ? '' : (decode(manifest.after) ?? '');
+    const left = declaredIn(manifest?.after);
     return Object.keys(packages)
-      .filter((name) => manifest !== undefined && !left.includes(JSON.stringify(name)))
+      .filter((name) => manifest !== undefined && !left.has(name))
       .map((name) => ({ name, workspace }));
   });
+}
+
+/** The packages that a manifest declares. A script may have the name of one. */
+function declaredIn(manifest: Uint8Array | undefined): Set<string> {
+  try {
+    const value = recordOf(JSON.parse((manifest && decode(manifest)?.replace(/^\uFEFF/, '')) ?? '{}'));
+    return new Set(SECTIONS.flatMap((section) => Object.keys(recordOf(value[section]))));
+  } catch {
+    return new Set();
+  }
 }
 
 function nameOf(context: Context, folder: string): string {

@@ -7,7 +7,7 @@ import type { Edit } from '../joints.ts';
 import { ledgerFile, renderLedger, type Ledger, type MadeEdit } from '../ledger/ledger.ts';
 import type { CodeStyle } from '../text/code-style.ts';
 import type { FileChange } from './change-set.ts';
-import { checkPath } from './paths.ts';
+import { checkOwnPath } from './paths.ts';
 import { hideSecrets } from './secrets.ts';
 import {
   editsOn,
@@ -51,7 +51,7 @@ export async function planFiles(
     const first = own[0] ?? old[0];
     const style = styles.get(first?.owner ?? '');
     if (!first || !style) continue;
-    checkPath(context.reader, context.host.root, file);
+    checkOwnPath(context.reader, context.host.root, file);
     const bytes = context.reader.read(path.join(context.host.root, file));
     const open = bytes && decode(bytes);
     if (bytes && open === undefined) {
@@ -78,6 +78,7 @@ export async function planFiles(
       role: [...own, ...old, ...others].some(({ edit }) => edit.private) ? 'private' : 'host',
       shown: outcome.made.flatMap(({ edit }) => openKey(edit)),
       ...(own.some(({ edit }) => edit.executable) ? { executable: true } : {}),
+      ...(own.some(({ edit }) => edit.format === 'dotenv' && edit.operation.expands) ? { expands: true } : {}),
     });
   }
   return { files: [...files, ...updatedRecords(context, updated)], made: inOrderOf(additions, made) };

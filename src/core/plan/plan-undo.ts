@@ -1,6 +1,6 @@
 import path from 'node:path';
 import type { Context } from '../context.ts';
-import { hashOf } from '../apply/hash.ts';
+import { hashOf } from '../text/hash.ts';
 import type { History, HistoryEntry } from '../apply/history.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { joinFiles, type ChangeSet, type FileChange } from './change-set.ts';
@@ -16,7 +16,7 @@ import { droppedPackages, planDetach } from './plan-detach.ts';
 export async function planUndo(context: Context, history: History, entry: HistoryEntry): Promise<ChangeSet> {
   const moved: string[] = [];
   const files: FileChange[] = [];
-  for (const { file, before, after, role } of entry.files) {
+  for (const { file, before, after, role, mode } of entry.files) {
     if (role === 'private') {
       moved.push(file);
       continue;
@@ -24,7 +24,7 @@ export async function planUndo(context: Context, history: History, entry: Histor
     const now = context.reader.read(path.join(context.host.root, file));
     const image = before === null ? undefined : history.image(entry, before);
     if (before !== null && image === undefined) throw lost(entry, file);
-    if (hashOf(now) === after) files.push({ file, before: now, after: image, role });
+    if (hashOf(now) === after) files.push({ file, before: now, after: image, role, mode: mode ?? undefined });
     else if (role !== 'lockfile') moved.push(file);
   }
   if (moved.length > 0)

@@ -34,17 +34,25 @@ export async function refitOne(
 ): Promise<{ files: FileChange[]; refitted: Refitted } | undefined> {
   const ids = new Set(catalogIds(now.doors.files, now.catalog));
   for (const ledger of now.ledgers) {
-    // A definition that did not ship is not at hand any more.
-    if (!ids.has(ledger.integration)) continue;
-    const definition = await loadDefinition(now.doors.files, now.catalog, ledger.integration);
-    const way = definition.ways.find((one) => one.way === ledger.way);
-    if (!way || !JSON.stringify(way).includes('"packages":{')) continue;
+    const definition = await definitionOf(now, ledger, ids);
+    const way = definition?.ways.find((one) => one.way === ledger.way);
+    if (!definition || !way || !JSON.stringify(way).includes('"packages":{')) continue;
     const was = await settled(before, ledger, way);
     const is = await settled(now, ledger, way);
     const done = was && is && !sameWay(was, is) && (await fitAnew(now, { ledger, definition, raw: way, way: is }));
     if (done) return done;
   }
   return undefined;
+}
+
+/** What an integration is fitted by: the definition that ships, else what its record keeps of the one that it came from. */
+async function definitionOf(
+  { doors, catalog }: Context,
+  { integration, kept }: Ledger,
+  shipped: ReadonlySet<string>,
+): Promise<Pick<Definition, 'ways' | 'proofs'> | undefined> {
+  if (shipped.has(integration)) return loadDefinition(doors.files, catalog, integration);
+  return kept && { ways: [kept.way], proofs: kept.proofs };
 }
 
 async function settled(context: Context, { workspace, choices }: Ledger, way: Way): Promise<Way | undefined> {
@@ -61,7 +69,7 @@ function sameWay(one: Way, other: Way): boolean {
 
 interface FitTask {
   ledger: Ledger;
-  definition: Definition;
+  definition: Pick<Definition, 'ways' | 'proofs'>;
   /** The way as the definition has it, and with only what is meant for the workspace. */
   raw: Way;
   way: Way;
@@ -107,7 +115,7 @@ async function fitAnew(
     ...planned.files,
     { file: record, before, after: encode(renderLedger(next)), role: 'record' as const },
   ];
-  return { files, refitted: { ledger: next, title: definition.title, packages: added } };
+  return { files, refitted: { ledger: next, title: ledger.title, packages: added } };
 }
 
 function isSame(edit: Edit, other: Edit | undefined): boolean {

@@ -1,4 +1,6 @@
-import type { ProcessDoor } from '../ports.ts';
+import type { Reader } from '../ports.ts';
+import { askGit, repositoryTop, type GitDoors } from '../survey/git.ts';
+import { whySilent } from '../survey/version-control.ts';
 import { decode, encode } from '../doors/text.ts';
 import { quoteValue } from '../formats/dotenv.ts';
 import { hideValues, revealValues, secretKeys, secretTokens } from '../formats/environment-secrets.ts';
@@ -53,7 +55,7 @@ export function withSecrets(files: readonly FileChange[], values: ReadonlyMap<st
     const written = new Map<string, string>();
     for (const key of secretTokens(text)) {
       const value = values.get(`${key} ${change.file}`);
-      const line = value === undefined || value === '' ? undefined : quoteValue(value);
+      const line = value === undefined || value === '' ? undefined : quoteValue(value, change.expands);
       if (line === undefined) throw unfit(key, change.file);
       written.set(key, line);
     }
@@ -61,20 +63,43 @@ export function withSecrets(files: readonly FileChange[], values: ReadonlyMap<st
   });
 }
 
-/** Throws a Problem (status 3) where version control has the file that a secret would go into. */
-export async function refuseTracked(processes: ProcessDoor, root: string, needs: readonly SecretNeed[]): Promise<void> {
+/**
+ * Throws a Problem (status 3) where version control has the file that a secret would go into, or where there is a repository
+ * and git does not say whether it has.
+ */
+export async function refuseTracked(
+  doors: GitDoors & { files: Reader },
+  root: string,
+  needs: readonly SecretNeed[],
+): Promise<void> {
+  if (needs.length === 0 || repositoryTop(doors.files, root) === undefined) return;
   for (const file of new Set(needs.map((need) => need.file))) {
-    const known = await processes.run('git', ['ls-files', '--error-unmatch', '--', file], { cwd: root });
-    if (known.status !== 0) continue;
-    throw new Problem({
-      status: EXIT.refused,
-      what: `${file} is kept in version control, and a secret would go into it`,
-      where: { file },
-      why: 'whoever may read the repository could read the secret',
-      next: 'Nothing was changed. Take the file out of version control, and change the secrets that it has told already.',
-      handwork: `git rm --cached ${file}`,
-    });
+    const asked = await askGit(doors, root, ['--literal-pathspecs', 'ls-files', '--error-unmatch', '--', file]);
+    // 1: git knows no such file (git-ls-files(1), --error-unmatch); any other status is no answer.
+    if (asked.status === 1) continue;
+    throw asked.status === 0 ? tracked(file) : unanswered(file, whySilent(asked));
   }
+}
+
+function tracked(file: string): Problem {
+  return new Problem({
+    status: EXIT.refused,
+    what: `${file} is kept in version control, and a secret would go into it`,
+    where: { file },
+    why: 'whoever may read the repository could read the secret',
+    next: 'Nothing was changed. Take the file out of version control, and change the secrets that it has told already.',
+    handwork: `git rm --cached ${file}`,
+  });
+}
+
+function unanswered(file: string, why: string): Problem {
+  return new Problem({
+    status: EXIT.refused,
+    what: `A secret would go into ${file}, and git does not say whether it is kept in version control`,
+    where: { file },
+    why,
+    next: 'Nothing was changed. Make git answer here (git status shows whether it does), then run the command again.',
+  });
 }
 
 function unfit(key: string, file: string): Problem {

@@ -25,7 +25,7 @@ function withFragments(text: string, { fragments = {} }: Way, at: Circumstances)
 }
 
 /** The proofs that are meant for a workspace, filled with its facts; choices and random values are filled when it is proved. */
-export function settleProofs(definition: Definition, at: Circumstances): ProofSpec[] {
+export function settleProofs(definition: Pick<Definition, 'proofs'>, at: Circumstances): ProofSpec[] {
   const facts = factValues(at);
   return definition.proofs
     .filter((spec) => holds(spec.when, at))

@@ -1,6 +1,5 @@
 import { randomInt } from 'node:crypto';
 import path from 'node:path';
-import { noteChild } from '../apply/journal.ts';
 import type { Context } from '../context.ts';
 import { decode, encode } from '../doors/text.ts';
 import { fillAll, fillText } from '../definition/fill.ts';
@@ -14,7 +13,10 @@ import { bareStack } from '../plan/bare.ts';
 import type { StackFacts } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 import type { ProofResult, ProofTask } from './proof.ts';
-import { makeScratch, type Scratch } from './scratch.ts';
+import type { Scratch } from './scratch.ts';
+import { checkOwnPath } from '../plan/paths.ts';
+import { narrowEnvironment } from '../narrow-environment.ts';
+import { placeholdersFor } from './settings-variables.ts';
 
 /** What a program that was run for a proof has done. */
 export interface Ran {
@@ -44,6 +46,8 @@ export class Bench {
   readonly #place: Place;
   readonly #signal: AbortSignal;
   readonly #start = performance.now();
+  /** Files of the copy that this proof has written, as they were. */
+  readonly #touched = new Map<string, Uint8Array | undefined>();
 
   private constructor(context: Context, task: ProofTask, place: Place, signal: AbortSignal) {
     this.context = context;
@@ -56,45 +60,52 @@ export class Bench {
     this.#signal = signal;
   }
 
-  /** Makes a copy of the host for a proof. */
-  static async open(context: Context, task: ProofTask, signal: AbortSignal): Promise<Bench> {
-    const { doors, host, facts } = context;
-    const workspace = facts.workspaces.find(({ folder }) => folder === task.workspace);
+  /** Opens a workspace of a copy for a proof. */
+  static async open(context: Context, task: ProofTask, scratch: Scratch, signal: AbortSignal): Promise<Bench> {
+    const workspace = context.facts.workspaces.find(({ folder }) => folder === task.workspace);
     if (!workspace) throw new Error(`no workspace ${task.workspace}`);
     // What has come with an integration does not make the host another one.
     const stack = await bareStack(context, task.workspace);
-    const scratch = await makeScratch(doors, host.root, { packagesInside: stack.traits.packagesInside ?? false });
     return new Bench(context, task, { workspace, stack, scratch }, signal);
   }
 
-  /** Makes a copy of the host, lets `carryOut` work in it, and removes it. */
-  static async with(
-    context: Context,
-    task: ProofTask,
-    signal: AbortSignal,
-    carryOut: (bench: Bench) => Promise<ProofResult>,
-  ): Promise<ProofResult> {
-    const bench = await Bench.open(context, task, signal);
-    try {
-      return await carryOut(bench);
-    } finally {
-      bench.remove();
+  /** The copy that it works in. */
+  get scratch(): Scratch {
+    return this.#place.scratch;
+  }
+
+  /** The environment of everything that is run here (docs/safety.md lists it). */
+  get environment(): Record<string, string> {
+    const { doors, host } = this.context;
+    return { ...placeholdersFor(doors.files, host.root), ...narrowEnvironment(doors.environment) };
+  }
+
+  /** Puts the copy's sources back as they were before this proof wrote into them. */
+  restore(): void {
+    const { files } = this.context.doors;
+    for (const [file, before] of [...this.#touched].reverse()) {
+      if (before !== undefined) files.put(file, before);
+      else if (files.kind(file) !== undefined) files.removeFile(file);
     }
+    this.#touched.clear();
   }
 
-  /** For another proof on the same workspace: in the same copy, with values of its own. */
-  also(task: ProofTask): Bench {
-    return new Bench(this.context, task, this.#place, this.#signal);
+  /** Notes how a file of the copy is before a proof writes it: it is put back when the proof is over. */
+  touch(file: string): void {
+    if (!this.#touched.has(file)) this.#touched.set(file, this.context.doors.files.read(file));
   }
 
-  /** Removes the copy. */
-  remove(): void {
-    this.#place.scratch.remove();
-  }
-
-  /** The absolute path of a file of the workspace, in the copy. */
+  /** The absolute path of a file of the workspace, in the copy. Throws a Problem (status 3) for one that leads out of it. */
   path(file: string): string {
-    return path.join(this.root, this.workspace.folder, file);
+    const inHost = path.posix.join(this.workspace.folder, file.split(path.sep).join('/'));
+    if (inHost === '.') return this.root;
+    checkOwnPath(this.context.doors.files, this.root, inHost.replace(/\/$/, ''));
+    return path.join(this.root, inHost);
+  }
+
+  /** The workspace's folder in the copy. */
+  get folder(): string {
+    return path.join(this.root, this.workspace.folder);
   }
 
   /** Puts files into the copy, by their paths in the workspace. */
@@ -102,6 +113,7 @@ export class Bench {
     const { files } = this.context.doors;
     for (const [name, text] of Object.entries(plants)) {
       const file = this.path(fillText(name, this.values));
+      this.touch(file);
       files.makeFolder(path.dirname(file));
       files.put(file, encode(this.#own(name, fillText(text, this.values))));
     }
@@ -118,7 +130,9 @@ export class Bench {
     for (const tie of ties) {
       const joint = this.stack.joints.find(({ name }) => name === tie.at);
       for (const edit of joint?.tie(fillAll(tie, this.values)) ?? []) {
+        checkOwnPath(files, this.root, edit.file);
         const file = path.join(this.root, edit.file);
+        this.touch(file);
         const bytes = files.read(file);
         const text = bytes === undefined ? edit.seed : decode(bytes);
         if (text === undefined) continue;
@@ -132,9 +146,11 @@ export class Bench {
   /** Runs a program that an installed package brings, in the copy of the workspace. */
   async program(program: string, args: readonly string[]): Promise<Ran> {
     const start = programStart(this.context.doors.files, this.root, this.workspace.folder, program);
-    // Where no package brings the program the system says so.
-    const { command, lead } = start ?? { command: program, lead: [] };
-    return this.#run(command, [...lead, ...args], [program, ...args].join(' '));
+    const shown = [program, ...args].join(' ');
+    // What the system has by that name is nobody's to run here.
+    if (!start)
+      return { status: undefined, stdout: '', output: `no installed package brings a program "${program}"`, shown };
+    return this.#run(start.command, [...start.lead, ...args], shown);
   }
 
   /** Makes what the sources lean on where a build would make it on its way. */
@@ -153,22 +169,27 @@ export class Bench {
     return this.#run(command, args, [command, ...args].join(' '));
   }
 
-  /** Runs git in the copy's root. */
+  /** Runs git at the copy's top. */
   git(args: readonly string[]): Promise<Ran> {
-    return this.#run('git', args, ['git', ...args].join(' '), this.root);
+    return this.#run('git', args, ['git', ...args].join(' '), this.scratch.top);
   }
 
-  async #run(command: string, args: readonly string[], shown: string, cwd = this.path('.')): Promise<Ran> {
-    const { doors, host } = this.context;
+  async #run(command: string, args: readonly string[], shown: string, cwd = this.folder): Promise<Ran> {
+    const { doors } = this.context;
     const result = await doors.processes.run(command, args, {
       cwd,
-      environment: { ...QUIET, CI: '1' },
+      only: this.environment,
       signal: this.#signal,
-      onStart: (pid) => noteChild(doors.files, host.root, pid),
+      onStart: (pid) => doors.leftovers?.child(pid),
     });
     this.#signal.throwIfAborted();
     const { status, stdout, stderr, failure = '' } = result;
     return { status, stdout, output: `${stdout}\n${stderr}${failure}`, shown };
+  }
+
+  /** That it could be looked at in part only: what it built is well, but nothing here can look at the rest. */
+  unseen(checked: string, why: string): ProofResult {
+    return { ...this.result(false, checked, [why]), unseen: why };
   }
 
   /** What came of the proof. */
@@ -177,12 +198,3 @@ export class Bench {
     return { task: this.task, held, checked, missed, output, milliseconds };
   }
 }
-
-/** Frameworks that would tell their makers of each run are asked not to. */
-export const QUIET = {
-  NO_COLOR: '1',
-  NEXT_TELEMETRY_DISABLED: '1',
-  NUXT_TELEMETRY_DISABLED: '1',
-  ASTRO_TELEMETRY_DISABLED: '1',
-  NG_CLI_ANALYTICS: 'false',
-};

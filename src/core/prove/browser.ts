@@ -1,9 +1,16 @@
-import fs from 'node:fs';
-import os from 'node:os';
 import path from 'node:path';
+import { SCRATCH_PREFIX } from '../apply/change-record.ts';
+import { narrowEnvironment } from '../narrow-environment.ts';
 import type { Doors } from '../ports.ts';
 
 const NAMES = ['chromium', 'chromium-browser', 'google-chrome', 'google-chrome-stable', 'chrome'];
+// Where systems without a search path for such programs have them.
+const PLACES = [
+  '/Applications/Google Chrome.app/Contents/MacOS/Google Chrome',
+  '/Applications/Chromium.app/Contents/MacOS/Chromium',
+  String.raw`C:\Program Files\Google\Chrome\Application\chrome.exe`,
+  String.raw`C:\Program Files (x86)\Google\Chrome\Application\chrome.exe`,
+];
 const LONGEST_MS = 60_000;
 
 /** A page as a browser shows it once its scripts have run. */
@@ -21,20 +28,23 @@ export function findBrowser({ files, environment }: Pick<Doors, 'files' | 'envir
       const file = path.join(folder, name);
       if (files.kind(file) !== undefined) return file;
     }
-  return undefined;
+  return PLACES.find((file) => files.kind(file) !== undefined);
 }
 
 /** Loads a page in a browser without a window and returns what it shows. Only 127.0.0.1 is reached. */
 export async function showPage(
-  { processes }: Pick<Doors, 'processes'>,
+  { processes, files, environment, leftovers }: Doors,
   browser: string,
   url: string,
-  options: { cwd: string; signal: AbortSignal; onStart: (pid: number) => void },
+  options: { cwd: string; signal: AbortSignal },
 ): Promise<ShownPage> {
-  const profile = fs.mkdtempSync(path.join(os.tmpdir(), 'ligament-browser-'));
+  const profile = files.scratchFolder(SCRATCH_PREFIX);
+  leftovers?.scratch(profile);
   try {
     const result = await processes.run(browser, [...flags(profile), '--dump-dom', url], {
       ...options,
+      only: narrowEnvironment(environment),
+      onStart: (pid) => leftovers?.child(pid),
       timeoutMs: LONGEST_MS,
     });
     const complaints = [...result.stderr.matchAll(/CONSOLE[^"]*"([\s\S]*?)", source: /g)].map(
@@ -42,7 +52,7 @@ export async function showPage(
     );
     return { html: result.stdout, complaints };
   } finally {
-    fs.rmSync(profile, { recursive: true, force: true, maxRetries: 5 });
+    files.removeTree(profile);
   }
 }
 

@@ -1,6 +1,5 @@
 import path from 'node:path';
 import postcss from 'postcss';
-import { noteChild } from '../apply/journal.ts';
 import { readText } from '../doors/text.ts';
 import { fill, firstFilled } from '../definition/fill.ts';
 import type { ProofOf } from '../definition/proof-spec.ts';
@@ -45,9 +44,8 @@ export const builtCss: BuildProof = {
 async function servedStyles(bench: Bench): Promise<string[]> {
   const { serve: how } = bench.stack.traits;
   if (!how) return [];
-  const { doors, host } = bench.context;
   try {
-    const server = await serve(bench, how, (pid) => noteChild(doors.files, host.root, pid));
+    const server = await serve(bench, how);
     try {
       const answer = await fetch(server.url + pathBelow(server.base ?? bench.stack.traits.base, '/'));
       return [...(await answer.text()).matchAll(/<style\b[^>]*>([\s\S]*?)<\/style>/gi)].map(([, css = '']) => css);

@@ -1,24 +1,30 @@
 import { linesThatMatter } from '../apply/install-failed.ts';
-import type { Context } from '../context.ts';
 import { fillText } from '../definition/fill.ts';
 import type { ProofOf } from '../definition/proof-spec.ts';
-import { Bench, type Ran } from './bench.ts';
+import type { Bench, Ran } from './bench.ts';
 import { missingEdits } from './missing-edits.ts';
-import type { ProofResult, ProofTask } from './proof.ts';
+import type { ProofResult } from './proof.ts';
+import path from 'node:path';
+import { readText } from '../doors/text.ts';
+import { recordOf } from '../records.ts';
 
 const AUTHOR = ['-c', 'user.name=Ligament', '-c', 'user.email=ligament@localhost'];
 
 /** Proves that the hook before a commit runs: it refuses a planted file, or changes it before it is committed. */
-export function proveCommit(context: Context, task: ProofTask, signal: AbortSignal): Promise<ProofResult> {
+export async function proveCommit(bench: Bench): Promise<ProofResult> {
+  const { context, task } = bench;
   const spec = task.spec as ProofOf<'commit'>;
-  return Bench.with(context, task, signal, async (bench) => {
-    const hook = bench.stack.joints.find(({ name }) => name === 'hooks.pre-commit')?.file ?? '.githooks/pre-commit';
-    const hooks = hook.slice(0, hook.lastIndexOf('/'));
-    const git = (...args: string[]): Promise<Ran> => bench.git([...AUTHOR, '-c', `core.hooksPath=${hooks}`, ...args]);
+  const hooks = hooksPath(bench);
+  const git = (...args: string[]): Promise<Ran> => bench.git([...AUTHOR, '-c', `core.hooksPath=${hooks}`, ...args]);
+  const files = bench.context.doors.files;
+  try {
     await git('init', '--quiet');
     await git('add', '--all');
     await git('commit', '--quiet', '--no-verify', '--message=before');
-    const plants = Object.entries(spec.plants).map(([name, text]) => [name, fillText(text, bench.values)] as const);
+    const inside = path.relative(bench.scratch.top, bench.folder).split(path.sep).join('/');
+    const plants = Object.entries(spec.plants).map(
+      ([name, text]) => [path.posix.join(inside, fillText(name, bench.values)), fillText(text, bench.values)] as const,
+    );
     bench.plant(spec.plants);
     const names = plants.map(([name]) => name);
     await git('add', '--force', ...names);
@@ -43,5 +49,26 @@ export function proveCommit(context: Context, task: ProofTask, signal: AbortSign
       if (shown.stdout === text) return fail(`${name} was committed as it was staged`);
     }
     return bench.result(true, 'git commit: the hook put a planted file right before it was committed');
-  });
+  } finally {
+    files.removeTree(path.join(bench.scratch.top, '.git'));
+  }
+}
+
+/** The folder of hooks as the project's own `prepare` script gives it to git, else the one that the hook stands in. */
+function hooksPath(bench: Bench): string {
+  const manifest: unknown = parsed(readText(bench.context.doors.files, path.join(bench.root, 'package.json')) ?? '');
+  const { prepare } = recordOf(recordOf(manifest).scripts);
+  const told = typeof prepare === 'string' ? /core\.hooksPath[= ]+["']?([\w./-]+)/i.exec(prepare)?.[1] : undefined;
+  if (told !== undefined) return told;
+  const hook = bench.stack.joints.find(({ name }) => name === 'hooks.pre-commit')?.file ?? '.githooks/pre-commit';
+  const inside = path.relative(bench.scratch.top, bench.root).split(path.sep).join('/');
+  return path.posix.join(inside, path.posix.dirname(hook));
+}
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
 }

@@ -1,51 +1,49 @@
 import path from 'node:path';
 import { linesThatMatter } from '../apply/install-failed.ts';
-import type { Context } from '../context.ts';
 import type { ProofOf } from '../definition/proof-spec.ts';
-import { Bench } from './bench.ts';
+import type { Bench } from './bench.ts';
 import { ownSources } from './lint.ts';
 import { readReport } from './lint-report.ts';
 import { missingEdits } from './missing-edits.ts';
-import type { ProofResult, ProofTask } from './proof.ts';
+import type { ProofResult } from './proof.ts';
 
 // Enough to see every kind of source; the formatter's own speed is not what is proved.
 const MOST_FILES = 40;
 
 /** Proves that a formatter writes the host's sources so that it, and a linter beside it, would leave them as they are. */
-export function proveFormat(context: Context, task: ProofTask, signal: AbortSignal): Promise<ProofResult> {
+export async function proveFormat(bench: Bench): Promise<ProofResult> {
+  const { context, task } = bench;
   const spec = task.spec as ProofOf<'format'>;
-  return Bench.with(context, task, signal, async (bench) => {
-    const prefix = task.workspace === '.' ? '' : `${task.workspace}/`;
-    const files = (await ownSources(bench, spec.endings)).slice(0, MOST_FILES).map((file) => file.slice(prefix.length));
-    const changed = new Map(files.map((file) => [file, textOf(bench, file)]));
-    const [write = '', ...writeArgs] = spec.write;
-    const [check = '', ...checkArgs] = spec.check;
-    const fail = async (why: string, output: string): Promise<ProofResult> =>
-      bench.result(false, spec.check.join(' '), [why, ...(await missingEdits(context, task))], linesThatMatter(output));
-    const written = await bench.program(write, [...writeArgs, ...files]);
-    if (written.status !== 0)
-      return fail(`${spec.write.join(' ')} ended with ${String(written.status)}`, written.output);
-    const checked = await bench.program(check, [...checkArgs, ...files]);
-    if (checked.status !== 0) return fail('what was just written is not as it should be', checked.output);
-    const besides: string[] = [];
-    for (const [program = '', ...args] of spec.beside ?? []) {
-      const linted = await bench.program(program, [...args, ...files.filter((file) => mayRead(program, file))]);
-      const report = readReport(linted.stdout) ?? readReport(linted.output);
-      if (!report) return fail(`${linted.shown} gave no report`, linted.output);
-      const torn = report.filter(
-        ({ file, output }) => output !== undefined && output !== textOf(bench, path.relative(bench.path('.'), file)),
-      );
-      if (torn[0]) return fail(`${program} would change ${path.relative(bench.root, torn[0].file)} again`, '');
-      besides.push(program);
-    }
-    const different = [...changed].filter(([file, text]) => textOf(bench, file) !== text).length;
-    const also = besides.length > 0 ? `, ${besides.join(' and ')} agreeing` : '';
-    const count = files.length === 1 ? '1 source' : `${files.length} sources`;
-    return bench.result(
-      true,
-      `${spec.check.join(' ')}: ${count} written anew${also}, ${different} of them other than before`,
+  const prefix = task.workspace === '.' ? '' : `${task.workspace}/`;
+  const files = (await ownSources(bench, spec.endings)).slice(0, MOST_FILES).map((file) => file.slice(prefix.length));
+  const changed = new Map(files.map((file) => [file, textOf(bench, file)]));
+  const [write = '', ...writeArgs] = spec.write;
+  const [check = '', ...checkArgs] = spec.check;
+  const fail = async (why: string, output: string): Promise<ProofResult> =>
+    bench.result(false, spec.check.join(' '), [why, ...(await missingEdits(context, task))], linesThatMatter(output));
+  for (const file of files) bench.touch(bench.path(file));
+  const written = await bench.program(write, [...writeArgs, ...files]);
+  if (written.status !== 0) return fail(`${spec.write.join(' ')} ended with ${String(written.status)}`, written.output);
+  const checked = await bench.program(check, [...checkArgs, ...files]);
+  if (checked.status !== 0) return fail('what was just written is not as it should be', checked.output);
+  const besides: string[] = [];
+  for (const [program = '', ...args] of spec.beside ?? []) {
+    const linted = await bench.program(program, [...args, ...files.filter((file) => mayRead(program, file))]);
+    const report = readReport(linted.stdout) ?? readReport(linted.output);
+    if (!report) return fail(`${linted.shown} gave no report`, linted.output);
+    const torn = report.filter(
+      ({ file, output }) => output !== undefined && output !== textOf(bench, path.relative(bench.folder, file)),
     );
-  });
+    if (torn[0]) return fail(`${program} would change ${path.relative(bench.root, torn[0].file)} again`, '');
+    besides.push(program);
+  }
+  const different = [...changed].filter(([file, text]) => textOf(bench, file) !== text).length;
+  const also = besides.length > 0 ? `, ${besides.join(' and ')} agreeing` : '';
+  const count = files.length === 1 ? '1 source' : `${files.length} sources`;
+  return bench.result(
+    true,
+    `${spec.check.join(' ')}: ${count} written anew${also}, ${different} of them other than before`,
+  );
 }
 
 function textOf(bench: Bench, file: string): string | undefined {

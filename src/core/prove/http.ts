@@ -1,14 +1,12 @@
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { noteChild } from '../apply/journal.ts';
 import { linesThatMatter } from '../apply/install-failed.ts';
-import type { Context } from '../context.ts';
 import { readText } from '../doors/text.ts';
 import { fillText } from '../definition/fill.ts';
 import type { ProofOf } from '../definition/proof-spec.ts';
-import { Bench } from './bench.ts';
+import type { Bench } from './bench.ts';
 import { missingEdits } from './missing-edits.ts';
-import type { ProofResult, ProofTask } from './proof.ts';
+import type { ProofResult } from './proof.ts';
 import { serve, type Server } from './serve.ts';
 import { Visitor, type Answer } from './visitor.ts';
 
@@ -22,37 +20,35 @@ interface Place {
 }
 
 /** Proves that a server, started in a copy on 127.0.0.1, answers a sequence of requests as it should. */
-export function proveHttp(context: Context, task: ProofTask, signal: AbortSignal): Promise<ProofResult> {
+export async function proveHttp(bench: Bench, signal: AbortSignal): Promise<ProofResult> {
+  const { context, task } = bench;
   const spec = task.spec as Spec;
-  return Bench.with(context, task, signal, async (bench) => {
-    const { doors, host } = context;
-    const fail = async (why: string, output = ''): Promise<ProofResult> =>
-      bench.result(false, spec.checks, [why, ...(await missingEdits(context, task))], linesThatMatter(output));
-    const how = bench.stack.traits.serve;
-    if (!how || 'folder' in how) return fail('how it is started cannot be told from its scripts');
-    bench.plant(spec.plants ?? {});
-    await bench.tie(spec.ties ?? []);
-    if (how.build || bench.stack.traits.runtime !== 'server') {
-      const built = await bench.build();
-      if (built.status !== 0) return fail(`${built.shown} ended with ${built.status ?? 'no status'}`, built.output);
-    }
-    let server: Server;
-    try {
-      const environment = { ...how.environment, ...fillEach(spec.environment ?? {}, bench.values) };
-      server = await serve(bench, { ...how, environment }, (pid) => noteChild(doors.files, host.root, pid));
-    } catch (error) {
-      return fail('it does not start', error instanceof Error ? error.message : String(error));
-    }
-    try {
-      const missed = await walk({ url: server.url, bench, signal }, spec.steps);
-      if (missed !== undefined) return await fail(missed, server.said());
-      const said = spec.says === undefined ? '' : fillText(spec.says, bench.values);
-      if (!(await hears(server, said, signal))) return await fail(`it does not say "${said}"`, server.said());
-      return bench.result(true, `the started server: ${spec.checks}`);
-    } finally {
-      await server.close();
-    }
-  });
+  const fail = async (why: string, output = ''): Promise<ProofResult> =>
+    bench.result(false, spec.checks, [why, ...(await missingEdits(context, task))], linesThatMatter(output));
+  const how = bench.stack.traits.serve;
+  if (!how || 'folder' in how) return fail('how it is started cannot be told from its scripts');
+  bench.plant(spec.plants ?? {});
+  await bench.tie(spec.ties ?? []);
+  if (how.build || bench.stack.traits.runtime !== 'server') {
+    const built = await bench.build();
+    if (built.status !== 0) return fail(`${built.shown} ended with ${built.status ?? 'no status'}`, built.output);
+  }
+  let server: Server;
+  try {
+    const environment = { ...how.environment, ...fillEach(spec.environment ?? {}, bench.values) };
+    server = await serve(bench, { ...how, environment });
+  } catch (error) {
+    return fail('it does not start', error instanceof Error ? error.message : String(error));
+  }
+  try {
+    const missed = await walk({ url: server.url, bench, signal }, spec.steps);
+    if (missed !== undefined) return await fail(missed, server.said());
+    const said = spec.says === undefined ? '' : fillText(spec.says, bench.values);
+    if (!(await hears(server, said, signal))) return await fail(`it does not say "${said}"`, server.said());
+    return bench.result(true, `the started server: ${spec.checks}`);
+  } finally {
+    await server.close();
+  }
 }
 
 // What is written down may come a little behind the answer.
@@ -107,7 +103,7 @@ async function written(
   values: Readonly<Record<string, string>>,
 ): Promise<Answer> {
   const { files } = bench.context.doors;
-  const place = bench.path(step.read ?? '.');
+  const place = bench.path(fillText(step.read ?? '.', values));
   for (let waited = 0; ; waited += 50) {
     const names = files.list(place).map(({ name }) => path.join(place, name));
     const text = readText(files, names.at(-1) ?? place) ?? '';

@@ -1,43 +1,42 @@
 import path from 'node:path';
 import { linesThatMatter } from '../apply/install-failed.ts';
-import type { Context } from '../context.ts';
+import { fillText } from '../definition/fill.ts';
 import type { ProofOf } from '../definition/proof-spec.ts';
 import { sourceFiles } from '../survey/source-files.ts';
 import { isVendored } from '../survey/vendored.ts';
-import { Bench } from './bench.ts';
+import type { Bench } from './bench.ts';
 import { readReport, type LintedFile } from './lint-report.ts';
 import { missingEdits } from './missing-edits.ts';
-import type { ProofResult, ProofTask } from './proof.ts';
+import type { ProofResult } from './proof.ts';
 
 /** Proves that a linter reads every source of the host with its configuration, and finds a mistake that is planted. */
-export function proveLint(context: Context, task: ProofTask, signal: AbortSignal): Promise<ProofResult> {
+export async function proveLint(bench: Bench): Promise<ProofResult> {
+  const { context, task } = bench;
   const spec = task.spec as ProofOf<'lint'>;
-  return Bench.with(context, task, signal, async (bench) => {
-    const sources = await ownSources(bench, spec.endings);
-    await bench.prepare();
-    bench.plant(spec.plants);
-    const ran = await bench.program(spec.program, spec.args);
-    // Some linters report on the one stream, some on the other.
-    const report = readReport(ran.stdout) ?? readReport(ran.output);
-    const fail = async (why: string[]): Promise<ProofResult> =>
-      bench.result(false, ran.shown, [...why, ...(await missingEdits(context, task))], linesThatMatter(ran.output));
-    if (!report) return fail([`${ran.shown} gave no report (it ended with ${ran.status ?? 'no status'})`]);
-    const read = new Map(report.map((one) => [path.relative(bench.root, one.file).split(path.sep).join('/'), one]));
-    const unread = sources.filter((file) => !read.has(file));
-    const broken = sources.flatMap((file) => unreadable(file, read.get(file)));
-    const planted = Object.keys(spec.plants).map((name) => path.posix.join(task.workspace, name));
-    const found = planted.some((file) => read.get(file)?.messages.some(({ rule }) => rule === spec.finds));
-    const why = [
-      ...unread.slice(0, 5).map((file) => `${file} was not read`),
-      ...broken.slice(0, 5),
-      ...(found ? [] : [`the planted mistake (${spec.finds}) was not found`]),
-    ];
-    if (why.length > 0) return fail(why);
-    const count = sources.reduce((sum, file) => sum + (read.get(file)?.messages.length ?? 0), 0);
-    const own = count === 0 ? 'nothing to say of them' : `${count} things to say of them`;
-    const files = sources.length === 1 ? '1 source was' : `${sources.length} sources were`;
-    return bench.result(true, `${ran.shown}: ${files} read (${own}), and a planted mistake was found (${spec.finds})`);
-  });
+  const sources = await ownSources(bench, spec.endings);
+  await bench.prepare();
+  bench.plant(spec.plants);
+  const ran = await bench.program(spec.program, spec.args);
+  // Some linters report on the one stream, some on the other.
+  const report = readReport(ran.stdout) ?? readReport(ran.output);
+  const fail = async (why: string[]): Promise<ProofResult> =>
+    bench.result(false, ran.shown, [...why, ...(await missingEdits(context, task))], linesThatMatter(ran.output));
+  if (!report) return fail([`${ran.shown} gave no report (it ended with ${ran.status ?? 'no status'})`]);
+  const read = new Map(report.map((one) => [path.relative(bench.root, one.file).split(path.sep).join('/'), one]));
+  const unread = sources.filter((file) => !read.has(file));
+  const broken = sources.flatMap((file) => unreadable(file, read.get(file)));
+  const planted = Object.keys(spec.plants).map((name) => path.posix.join(task.workspace, fillText(name, bench.values)));
+  const found = planted.some((file) => read.get(file)?.messages.some(({ rule }) => rule === spec.finds));
+  const why = [
+    ...unread.slice(0, 5).map((file) => `${file} was not read`),
+    ...broken.slice(0, 5),
+    ...(found ? [] : [`the planted mistake (${spec.finds}) was not found`]),
+  ];
+  if (why.length > 0) return fail(why);
+  const count = sources.reduce((sum, file) => sum + (read.get(file)?.messages.length ?? 0), 0);
+  const own = count === 0 ? 'nothing to say of them' : `${count} things to say of them`;
+  const files = sources.length === 1 ? '1 source was' : `${sources.length} sources were`;
+  return bench.result(true, `${ran.shown}: ${files} read (${own}), and a planted mistake was found (${spec.finds})`);
 }
 
 /** The workspace's own files with some endings, as version control has them; those of workspaces below it are theirs. */

@@ -1,5 +1,4 @@
 import path from 'node:path';
-import { noteChild } from '../apply/journal.ts';
 import { readText } from '../doors/text.ts';
 import { fillText } from '../definition/fill.ts';
 import type { ProofOf } from '../definition/proof-spec.ts';
@@ -20,25 +19,24 @@ export const page: BuildProof = {
     await bench.tie(spec.ties ?? []);
   },
   async judge(bench, { ran }, signal) {
-    const { doors, host } = bench.context;
+    const { doors } = bench.context;
     const told = toldBy(bench, (bench.task.spec as Page).hides);
     if (told !== undefined) return bench.result(false, 'what is built', [`${told} tells what browsers must not get`]);
     const how = bench.stack.traits.serve;
     if (!how) return bench.result(true, `${ran.shown} built it`);
     const browser = findBrowser(doors);
     if (browser === undefined)
-      return bench.result(true, `${ran.shown} built it (there is no Chromium here to look at its pages)`);
-    const onStart = (pid: number): void => noteChild(doors.files, host.root, pid);
+      return bench.unseen(`${ran.shown} built it`, 'there is no Chromium here to look at its pages');
     let server: Server;
     try {
-      server = await serve(bench, how, onStart);
+      server = await serve(bench, how);
     } catch (error) {
       return bench.result(false, 'the start', [error instanceof Error ? error.message : String(error)]);
     }
     try {
       const show = (at: string): Promise<ShownPage> => {
         const url = server.url + pathBelow(server.base ?? bench.stack.traits.base, at);
-        return showPage(doors, browser, url, { cwd: bench.root, signal, onStart });
+        return showPage(doors, browser, url, { cwd: bench.root, signal });
       };
       return await look(bench, bench.task.spec as Page, show);
     } finally {

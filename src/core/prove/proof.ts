@@ -7,6 +7,10 @@ export interface ProofTask {
   workspace: string;
   spec: ProofSpec;
   choices: Record<string, string>;
+  /** Its words are somebody's own, not of a definition that ships: what it runs needs consent of its own. */
+  foreign?: boolean | undefined;
+  /** The commands that it runs in the copy, as a developer would type them. */
+  runs?: readonly string[] | undefined;
 }
 
 export interface ProofResult {
@@ -18,6 +22,8 @@ export interface ProofResult {
   missed: string[];
   output?: string | undefined;
   milliseconds: number;
+  /** Why it could be looked at in part only: what could be is well, so that it neither held nor failed. */
+  unseen?: string | undefined;
 }
 
 /** What a proof will check, in words for a preview. */

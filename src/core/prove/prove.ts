@@ -1,9 +1,12 @@
 import type { Context } from '../context.ts';
+import { bareStack } from '../plan/bare.ts';
+import { Bench } from './bench.ts';
 import type { BuildProof } from './build-proof.ts';
 import type { ProofResult, ProofTask } from './proof.ts';
-import type { SharedBuild } from './shared-build.ts';
+import type { Scratch } from './scratch.ts';
+import type { Party, SharedBuild } from './shared-build.ts';
 
-type Prover = (context: Context, task: ProofTask, signal: AbortSignal) => Promise<ProofResult>;
+type Prover = (bench: Bench, signal: AbortSignal) => Promise<ProofResult>;
 type Kind = ProofTask['spec']['proof'];
 
 /** How each kind of proof is made; each is loaded only when one of its kind is to be made. */
@@ -22,73 +25,93 @@ const BY_BUILD: Partial<Record<Kind, () => Promise<BuildProof>>> = {
   page: async () => (await import('./page.ts')).page,
 };
 
-/** The proofs of one command, made one by one; those on one workspace that look at a build share it. */
+/** The proofs of one command, made one by one in one copy of the host; those on one workspace that look at a build share it. */
 export class Proofs {
   readonly #read: () => Promise<Context>;
+  readonly #tasks: readonly ProofTask[];
   readonly #signal: AbortSignal;
-  /** By workspace: the proofs that look at a build and are not made yet. */
-  readonly #open = new Map<string, Set<ProofTask>>();
-  /** `none`: it failed, or all that shared it is made. */
+  /** By workspace; `none` where it failed. */
   readonly #builds = new Map<string, SharedBuild | 'none'>();
+  /** A copy with links to packages, and one with the packages inside, for stacks that need that. */
+  readonly #scratches = new Map<boolean, Scratch>();
+  #context: Promise<Context> | undefined;
 
-  /** `read` gives the host as it is when a proof is made. */
+  /** `read` gives the host as the proofs are to see it: it does not change while they are made. */
   constructor(read: () => Promise<Context>, tasks: readonly ProofTask[], signal: AbortSignal) {
     this.#read = read;
+    this.#tasks = tasks;
     this.#signal = signal;
-    for (const task of tasks) {
-      if (!BY_BUILD[task.spec.proof]) continue;
-      const open = this.#open.get(task.workspace) ?? new Set();
-      this.#open.set(task.workspace, open.add(task));
-    }
   }
 
-  /** Makes a proof. */
+  /** Makes a proof; the copy's sources are then as they were before it. */
   async prove(task: ProofTask): Promise<ProofResult> {
     const { proof: kind } = task.spec;
-    const context = await this.#read();
-    const prover = await PROVERS[kind]?.();
-    if (prover) return prover(context, task, this.#signal);
-    const shared = await this.#shared(context, task);
+    const shared = await this.#shared(task);
     const found = await shared?.judge(task);
-    this.#made(task);
-    if (found?.held) return found;
     // What does not hold beside others is looked at by itself: only that tells what it misses.
-    const proof = await BY_BUILD[kind]?.();
-    if (!proof) throw new Error(`no proof of the kind ${kind}`);
-    const { proveByBuild } = await import('./build-proof.ts');
-    return proveByBuild(proof, context, task, this.#signal);
+    if (found && (found.held || found.unseen !== undefined)) return found;
+    const bench = await this.#bench(task);
+    try {
+      const prover = await PROVERS[kind]?.();
+      if (prover) return await prover(bench, this.#signal);
+      const proof = await BY_BUILD[kind]?.();
+      if (!proof) throw new Error(`no proof of the kind ${kind}`);
+      const { proveByBuild } = await import('./build-proof.ts');
+      return await proveByBuild(proof, bench, this.#signal);
+    } finally {
+      bench.restore();
+    }
   }
 
-  /** Removes what is left of the copies that were shared. */
-  close(): void {
-    for (const [workspace, build] of this.#builds) {
-      if (build !== 'none') build.remove();
-      this.#builds.delete(workspace);
-    }
+  /** Removes the copies. */
+  async close(): Promise<void> {
+    const scratches = [...this.#scratches.values()];
+    this.#scratches.clear();
+    for (const scratch of scratches) await scratch.remove();
+  }
+
+  async #bench(task: ProofTask): Promise<Bench> {
+    this.#context ??= this.#read();
+    const context = await this.#context;
+    const { traits } = await bareStack(context, task.workspace);
+    const packagesInside = traits.packagesInside ?? false;
+    const { makeScratch } = await import('./scratch.ts');
+    const known = this.#scratches.get(packagesInside);
+    const scratch = known ?? (await makeScratch(context, { packagesInside, outputs: await this.#outputs(context) }));
+    this.#scratches.set(packagesInside, scratch);
+    return Bench.open(context, task, scratch, this.#signal);
+  }
+
+  /** Folders of what the workspaces build that are to be proved on, from the host's root; of those that sources are in nothing is left out. */
+  async #outputs(context: Context): Promise<string[]> {
+    const folders = [...new Set(this.#tasks.map(({ workspace }) => workspace))];
+    const { sourceFiles } = await import('../survey/source-files.ts');
+    const sources = await sourceFiles(context.doors, context.host.root);
+    const all = await Promise.all(
+      folders.map(async (folder) => {
+        const { traits } = await bareStack(context, folder);
+        return traits.outputs.map((output) => (folder === '.' ? output : `${folder}/${output}`));
+      }),
+    );
+    return all.flat().filter((output) => !sources.some((file) => file.startsWith(`${output}/`)));
   }
 
   /** The build that a proof shares with others; undefined where there are none, or where it failed. */
-  async #shared(context: Context, task: ProofTask): Promise<SharedBuild | undefined> {
+  async #shared(task: ProofTask): Promise<SharedBuild | undefined> {
+    if (!BY_BUILD[task.spec.proof]) return undefined;
     const { workspace } = task;
     const known = this.#builds.get(workspace);
     if (known) return known === 'none' ? undefined : known;
-    const open = [...(this.#open.get(workspace) ?? [])];
+    const open = this.#tasks.filter((one) => one.workspace === workspace && BY_BUILD[one.spec.proof]);
     if (open.length < 2) return undefined;
-    const parties = await Promise.all(
-      open.map(async (one) => ({ task: one, proof: await BY_BUILD[one.spec.proof]?.() })),
-    );
+    const parties = new Map<ProofTask, Party>();
+    for (const one of open) {
+      const proof = await BY_BUILD[one.spec.proof]?.();
+      if (proof) parties.set(one, { bench: await this.#bench(one), proof });
+    }
     const { SharedBuild } = await import('./shared-build.ts');
-    const made = await SharedBuild.make(context, parties, this.#signal);
+    const made = await SharedBuild.make(parties, this.#signal);
     this.#builds.set(workspace, made ?? 'none');
     return made;
-  }
-
-  #made(task: ProofTask): void {
-    const open = this.#open.get(task.workspace);
-    open?.delete(task);
-    const build = this.#builds.get(task.workspace);
-    if (open?.size !== 0 || build === undefined || build === 'none') return;
-    build.remove();
-    this.#builds.set(task.workspace, 'none');
   }
 }

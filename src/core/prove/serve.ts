@@ -9,7 +9,8 @@ import { stripVTControlCharacters } from 'node:util';
 import { fillText } from '../definition/fill.ts';
 import { programStart } from '../resolve/program-start.ts';
 import type { Serve } from '../stacks/traits.ts';
-import { QUIET, type Bench } from './bench.ts';
+import { listenersOn, processGroup } from '../doors/process-marks.ts';
+import type { Bench } from './bench.ts';
 
 export interface Server {
   /** `http://127.0.0.1:<port>`. */
@@ -34,8 +35,8 @@ const TYPES: Record<string, string> = {
 };
 
 /** Makes the built app of a copy answer on 127.0.0.1. Throws an Error that says why where it does not. */
-export async function serve(bench: Bench, how: Serve, onStart: (pid: number) => void): Promise<Server> {
-  return 'folder' in how ? serveFolder(bench.path(how.folder)) : serveProgram(bench, how, onStart);
+export async function serve(bench: Bench, how: Serve): Promise<Server> {
+  return 'folder' in how ? serveFolder(bench.path(how.folder)) : serveProgram(bench, how);
 }
 
 /** A path below the base under which the app lies. */
@@ -73,8 +74,10 @@ function serveFolder(folder: string): Promise<Server> {
 async function serveProgram(
   bench: Bench,
   { program, args, environment = {}, port: fixed }: Exclude<Serve, { folder: string }>,
-  onStart: (pid: number) => void,
 ): Promise<Server> {
+  // Whoever has a port already is somebody else, and is never spoken to.
+  if (fixed !== undefined && (await isTaken(fixed)))
+    throw new Error(`port ${fixed}, which its sources name, is taken by another program: stop that one first`);
   const port = String(fixed ?? (await freePort()));
   const filled = args.map((arg) => fillText(arg, { port }));
   const own = Object.entries(environment).map(([name, value]) => [name, fillText(value, { port })]);
@@ -82,10 +85,11 @@ async function serveProgram(
     program === 'node'
       ? { command: process.execPath, lead: [] }
       : programStart(bench.context.doors.files, bench.root, bench.workspace.folder, program);
-  const { command, lead } = start ?? { command: program, lead: [] };
+  if (!start) throw new Error(`no installed package brings a program "${program}"`);
+  const { command, lead } = start;
   const child = spawn(command, [...lead, ...filled], {
-    cwd: bench.path('.'),
-    env: { ...process.env, ...QUIET, ...Object.fromEntries(own) } as NodeJS.ProcessEnv,
+    cwd: bench.folder,
+    env: { ...bench.environment, ...Object.fromEntries(own) } as NodeJS.ProcessEnv,
     stdio: ['ignore', 'pipe', 'pipe'],
     detached: process.platform !== 'win32',
   });
@@ -95,7 +99,7 @@ async function serveProgram(
   child.stderr.on('data', (chunk: Buffer) => (said += chunk.toString()));
   child.on('error', (error) => (ended = error.message));
   child.on('close', (status) => (ended ??= `it ended with ${String(status)}`));
-  if (child.pid !== undefined) onStart(child.pid);
+  if (child.pid !== undefined) bench.context.doors.leftovers?.child(child.pid);
   const close = async (): Promise<void> => {
     stop(child.pid, 'SIGTERM');
     for (let waited = 0; ended === undefined && waited < 3000; waited += 50) await sleep(50);
@@ -104,13 +108,15 @@ async function serveProgram(
   const url = `http://127.0.0.1:${port}`;
   for (let waited = 0; waited < LONGEST_START_MS; waited += 100) {
     if (ended !== undefined) throw new Error(`${[program, ...filled].join(' ')}: ${ended}\n${said}`);
-    if (await answers(url))
+    if (child.pid !== undefined && (await isAnswered(child.pid, Number(port)))) {
+      if (!(await answers(url))) continue;
       return {
         url,
         said: () => said,
         base: /https?:\/\/(?:127\.0\.0\.1|localhost):\d+(\/[\w./-]*\/)/.exec(stripVTControlCharacters(said))?.[1],
         close,
       };
+    }
     await sleep(100);
   }
   await close();
@@ -125,6 +131,33 @@ function stop(pid: number | undefined, signal: NodeJS.Signals): void {
   } catch {
     // It has ended already.
   }
+}
+
+/**
+ * Whether the program that was started listens on the port. Where the system tells who does, anybody else is an error: what is asked
+ * would reach a stranger. Elsewhere a port that was free has to do.
+ */
+async function isAnswered(leader: number, port: number): Promise<boolean> {
+  const listeners = listenersOn(port);
+  if (listeners === undefined) return isTaken(port);
+  if (listeners.length === 0) return false;
+  const stranger = listeners.find((pid) => processGroup(pid) !== leader);
+  if (stranger === undefined) return true;
+  throw new Error(`port ${port} is answered by another program (process ${stranger})`);
+}
+
+/** Whether somebody has a port of this machine. */
+async function isTaken(port: number): Promise<boolean> {
+  for (const host of ['127.0.0.1', '::1']) {
+    const free = await new Promise<boolean>((resolve) => {
+      const server = net.createServer();
+      // A machine without the newer addresses has nobody there.
+      server.on('error', (error: NodeJS.ErrnoException) => resolve(error.code !== 'EADDRINUSE'));
+      server.listen({ port, host, exclusive: true }, () => server.close(() => resolve(true)));
+    });
+    if (!free) return true;
+  }
+  return false;
 }
 
 function answers(url: string): Promise<boolean> {

@@ -1,61 +1,42 @@
-import type { Context } from '../context.ts';
-import { Bench } from './bench.ts';
+import type { Bench } from './bench.ts';
 import { build, type Built, type BuildProof } from './build-proof.ts';
 import type { ProofResult, ProofTask } from './proof.ts';
 
-interface Party {
-  task: ProofTask;
-  proof: BuildProof | undefined;
+/** A proof that has a part in a shared build. */
+export interface Party {
+  bench: Bench;
+  proof: BuildProof;
 }
 
-type Benches = ReadonlyMap<ProofTask, { bench: Bench; proof: BuildProof }>;
-
-/** One copy with what several proofs plant, built once. Each has values of its own, so that none takes another's for its own. */
+/** One build of a copy with what several proofs plant. Each has values of its own, so that none takes another's for its own. */
 export class SharedBuild {
-  readonly #benches: Benches;
+  readonly #parties: ReadonlyMap<ProofTask, Party>;
   readonly #built: Built;
   readonly #signal: AbortSignal;
 
-  private constructor(benches: Benches, built: Built, signal: AbortSignal) {
-    this.#benches = benches;
+  private constructor(parties: ReadonlyMap<ProofTask, Party>, built: Built, signal: AbortSignal) {
+    this.#parties = parties;
     this.#built = built;
     this.#signal = signal;
   }
 
-  /** Undefined where the build fails: then nothing can be said of any of them. */
-  static async make(
-    context: Context,
-    parties: readonly Party[],
-    signal: AbortSignal,
-  ): Promise<SharedBuild | undefined> {
-    const benches = new Map<ProofTask, { bench: Bench; proof: BuildProof }>();
-    let first: Bench | undefined;
+  /** Builds once what all of them plant, and takes that out of the copy again. Undefined where the build fails: then nothing can be said. */
+  static async make(parties: ReadonlyMap<ProofTask, Party>, signal: AbortSignal): Promise<SharedBuild | undefined> {
+    const all = [...parties.values()];
+    const [first] = all;
+    if (!first) return undefined;
     try {
-      for (const { task, proof } of parties) {
-        if (!proof) continue;
-        first ??= await Bench.open(context, task, signal);
-        const bench = first.also(task);
-        benches.set(task, { bench, proof });
-        await proof.plant(bench);
-      }
-      const built = first && (await build(first));
-      if (built?.ran.status === 0) return new SharedBuild(benches, built, signal);
-    } catch (error) {
-      first?.remove();
-      throw error;
+      for (const { bench, proof } of all) await proof.plant(bench);
+      const built = await build(first.bench);
+      return built.ran.status === 0 ? new SharedBuild(parties, built, signal) : undefined;
+    } finally {
+      for (const { bench } of all.reverse()) bench.restore();
     }
-    first?.remove();
-    return undefined;
   }
 
   /** What the build shows of one of the proofs; undefined of one that has no part in it. */
   async judge(task: ProofTask): Promise<ProofResult | undefined> {
-    const party = this.#benches.get(task);
+    const party = this.#parties.get(task);
     return party?.proof.judge(party.bench, this.#built, this.#signal);
-  }
-
-  remove(): void {
-    const [party] = this.#benches.values();
-    party?.bench.remove();
   }
 }

@@ -1,5 +1,7 @@
 import path from 'node:path';
+import { readText } from '../doors/text.ts';
 import { blockedJoint, type Joint } from '../joints.ts';
+import { gitFolder, repositoryTop } from '../survey/git.ts';
 import type { Ground } from './stack.ts';
 
 /** The folder of hooks that Ligament makes. */
@@ -13,20 +15,31 @@ export function hookJoint(ground: Ground): Joint | undefined {
   // Hooks belong to the whole project.
   if (ground.workspace.folder !== '.') return undefined;
   const prepare = ground.workspace.manifest.scripts.prepare;
-  const told = hooksFolder(ground, prepare);
+  const place = repositoryOf(ground);
+  const told = hooksFolder(ground, place, prepare);
+  if (told === 'elsewhere') {
+    return blockedJoint('hooks.pre-commit', 'package.json', 'hooks outside of the project', {
+      reason: 'the repository looks for its hooks outside of this project',
+      handwork: 'Add the line to the pre-commit hook in the folder that this names: git config core.hooksPath',
+    });
+  }
   const file = path.posix.join(told ?? NEW_FOLDER, 'pre-commit');
   const present = ground.has(file);
-  const active = ground.names('.git/hooks').filter((name) => !name.endsWith('.sample'));
+  const own = path.posix.join(place.inside, NEW_FOLDER);
+  const active = ground.reader
+    .list(path.join(place.settings, 'hooks'))
+    .map(({ name }) => name)
+    .filter((name) => !name.endsWith('.sample'));
   if (told === undefined && active.length > 0) {
     return blockedJoint('hooks.pre-commit', `.git/hooks/${active[0] ?? ''}`, 'hooks of your own', {
       reason: 'there are hooks in .git/hooks, which would not run any more',
-      handwork: `Move them into a folder ${NEW_FOLDER} of the project and run: git config core.hooksPath ${NEW_FOLDER}`,
+      handwork: `Move them into a folder ${own} of the repository and run: git config core.hooksPath ${own}`,
     });
   }
   if (told === undefined && prepare !== undefined) {
     return blockedJoint('hooks.pre-commit', 'package.json', 'a prepare script', {
       reason: `its "prepare" script does something else already (${prepare})`,
-      handwork: `Add to the "prepare" script: && git config core.hooksPath ${NEW_FOLDER}`,
+      handwork: `Add to the "prepare" script: && git config core.hooksPath ${own}`,
     });
   }
   return {
@@ -36,10 +49,12 @@ export function hookJoint(ground: Ground): Joint | undefined {
     detail: present ? 'a hook' : 'a new hook',
     tie(tie) {
       if (tie.at !== 'hooks.pre-commit') return [];
-      const value = `git config core.hooksPath ${NEW_FOLDER}`;
+      const value = `git config core.hooksPath ${own}`;
       const pointer = '/scripts/prepare';
+      // git starts hooks at the repository's top; the line is one of the project's.
+      const line = place.inside === '' ? tie.run : `(cd ${quoted(place.inside)} && ${tie.run})`;
       return [
-        { file, format: 'lines', operation: { op: 'ensure', line: tie.run }, seed: '#!/bin/sh\n', executable: true },
+        { file, format: 'lines', operation: { op: 'ensure', line }, seed: '#!/bin/sh\n', executable: true },
         ...(told === undefined
           ? [{ file: 'package.json', format: 'json' as const, operation: { op: 'set' as const, pointer, value } }]
           : []),
@@ -48,12 +63,40 @@ export function hookJoint(ground: Ground): Joint | undefined {
   };
 }
 
-/** The folder that the manifest's scripts or the repository's own settings name; undefined without one. */
-function hooksFolder(ground: Ground, prepare: string | undefined): string | undefined {
+interface Repository {
+  /** The path of the project below the repository's top; empty where it is the top, or without a repository. */
+  inside: string;
+  /** Absolute folder of the repository's settings and hooks. */
+  settings: string;
+}
+
+function repositoryOf({ reader, root }: Ground): Repository {
+  const top = repositoryTop(reader, root) ?? root;
+  return { inside: path.relative(top, root).split(path.sep).join('/'), settings: gitFolder(reader, top) };
+}
+
+/**
+ * The folder in the project that the manifest's scripts or the repository's own settings name, which is relative to the repository's
+ * top (git-config(1), core.hooksPath); `elsewhere` for one outside of the project, undefined without one.
+ */
+function hooksFolder(
+  { reader }: Ground,
+  { inside, settings }: Repository,
+  prepare: string | undefined,
+): string | 'elsewhere' | undefined {
+  const text = readText(reader, path.join(settings, 'config')) ?? '';
   const byScript = /core\.hooksPath[= ]+["']?([\w./-]+)/i.exec(prepare ?? '')?.[1];
-  const bySettings = /^\s*hooksPath\s*=\s*"?([^"\r\n]+?)"?\s*$/im.exec(ground.text('.git/config') ?? '')?.[1];
+  const bySettings = /^\s*hooksPath\s*=\s*"?([^"\r\n]+?)"?\s*$/im.exec(text)?.[1];
   const folder = byScript ?? bySettings;
-  if (folder === undefined || path.posix.isAbsolute(folder) || folder.startsWith('..')) return undefined;
+  if (folder === undefined) return undefined;
+  if (path.posix.isAbsolute(folder)) return 'elsewhere';
+  const below = path.posix.relative(inside, path.posix.normalize(folder));
+  if (below.startsWith('..')) return 'elsewhere';
   // A folder of somebody's tool that forwards to the hooks one level above (`.tool/_`).
-  return path.posix.normalize(folder.replace(/\/_$/, ''));
+  return path.posix.normalize(below.replace(/\/_$/, ''));
+}
+
+/** As one word of the shell's. */
+function quoted(text: string): string {
+  return /^[\w./-]+$/.test(text) ? text : `'${text.replaceAll("'", "'\\''")}'`;
 }

@@ -94,10 +94,16 @@ function environmentJoint(ground: Ground, ignore: Joint): Joint {
       return [
         ...ignore.tie({ at: 'ignore.lines', lines: [path.posix.basename(file)] }),
         ...variables.map(([key, { value = '', example: shown = value, comment }]) =>
-          environmentEdit(example, key, shown, comment),
+          environmentEdit(ground, { file: example, key, value: shown, comment }),
         ),
         ...variables.map(([key, { value = '', secret, comment }]) => ({
-          ...environmentEdit(file, key, secret === undefined ? value : secretToken(key), comment, secret),
+          ...environmentEdit(ground, {
+            file,
+            key,
+            value: secret === undefined ? value : secretToken(key),
+            comment,
+            secret,
+          }),
           private: true,
         })),
       ];
@@ -111,13 +117,33 @@ function wholeFile(ground: Ground, file: string, what: string): Pick<Joint, 'sta
   return { state: present ? 'present' : 'makeable', file, detail: `${present ? 'an' : 'a new'} ${what}` };
 }
 
+interface Variable {
+  file: string;
+  key: string;
+  value: string;
+  comment?: string | undefined;
+  secret?: string | undefined;
+}
+
+// Frameworks whose loaders put variables in the place of `$NAME`, and the package by which others do.
+const EXPANDING = ['vite', 'next', 'nuxt', 'astro', '@sveltejs/kit', 'dotenv-expand'];
+
 /** The edit that sets a variable in an environment file, unless somebody has set it. */
-export function environmentEdit(file: string, key: string, value: string, comment?: string, secret?: string): Edit {
+export function environmentEdit(ground: Ground, { file, key, value, comment, secret }: Variable): Edit {
+  const expands = EXPANDING.some((name) => ground.declares(name));
   return {
     file,
     format: 'dotenv',
     // What somebody has set already is their own.
-    operation: { op: 'set', key, value, any: true, ...(secret && { secret }), ...(comment && { comment }) },
+    operation: {
+      op: 'set',
+      key,
+      value,
+      any: true,
+      ...(secret && { secret }),
+      ...(expands && { expands }),
+      ...(comment && { comment }),
+    },
     seed: '',
   };
 }

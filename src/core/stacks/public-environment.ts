@@ -30,16 +30,21 @@ export function publicEnvironment(ground: Ground, { prefix, files }: Exposure): 
       return [
         ...ignore.tie({ at: 'ignore.lines', lines: modes }),
         ...variables.map(([name, { value = '', comment }]) =>
-          environmentEdit(example ?? ground.inHost('.env.example'), prefix + name, value, comment),
+          environmentEdit(ground, {
+            file: example ?? ground.inHost('.env.example'),
+            key: prefix + name,
+            value,
+            comment,
+          }),
         ),
         ...modes.flatMap((file) =>
           variables.map(([name, { value = '', production = value, comment }]) => ({
-            ...environmentEdit(
-              ground.inHost(file),
-              prefix + name,
-              file === files.development ? value : production,
+            ...environmentEdit(ground, {
+              file: ground.inHost(file),
+              key: prefix + name,
+              value: file === files.development ? value : production,
               comment,
-            ),
+            }),
             private: true,
           })),
         ),

@@ -27,7 +27,11 @@ export async function chooseWorkspaces(
   }
   const chosen: WorkspaceFacts[] = [];
   for (const name of named) {
-    const plain = path.posix.normalize(name.replaceAll('\\', '/')).replace(/\/$/, '');
+    // A path that begins with a dot is seen from where one stands, as everywhere else.
+    const seen = /^\.{1,2}([\\/]|$)/.test(name)
+      ? path.relative(facts.root, reader.real(path.resolve(from, name))) || '.'
+      : name;
+    const plain = path.posix.normalize(seen.replaceAll('\\', '/')).replace(/\/$/, '');
     const found =
       facts.workspaces.find((one) => one.folder === plain) ?? facts.workspaces.find((one) => one.name === name);
     if (!found) throw await unknown(facts, name);

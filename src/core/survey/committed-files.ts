@@ -1,15 +1,15 @@
 import { createHash } from 'node:crypto';
-import type { ProcessDoor } from '../ports.ts';
+import { askGit, type GitDoors } from './git.ts';
 
 /** Of files as they will be (undefined: gone) those that are not as the last commit has them. */
 export async function unlikeCommitted<File extends { file: string; after: Uint8Array | undefined }>(
-  processes: ProcessDoor,
+  doors: GitDoors,
   root: string,
   files: readonly File[],
 ): Promise<File[]> {
   if (files.length === 0) return [];
   const args = ['--literal-pathspecs', 'ls-tree', '-z', 'HEAD', '--', ...files.map(({ file }) => file)];
-  const { stdout } = await processes.run('git', args, { cwd: root });
+  const { stdout } = await askGit(doors, root, args);
   // Each: mode, type and object name, a tab, and the path (git-ls-tree(1), Output Format).
   const committed = new Map(
     stdout.split('\0').map((entry) => [entry.slice(entry.indexOf('\t') + 1), entry.split(/[ \t]/)[2] ?? '']),

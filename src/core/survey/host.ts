@@ -38,12 +38,44 @@ export async function findHost(reader: Reader, from: string): Promise<HostPlace>
       next: 'Change into a project, or name one with --cwd.',
     });
   }
+  if (nearest !== start) refuseStranger(reader, nearest, start);
   for (const folder of upwards(path.dirname(nearest))) {
     if (reader.kind(path.join(folder, 'package.json')) === undefined) continue;
-    const host = await readHost(reader, folder).catch(() => undefined);
-    if (host?.workspaces.some((workspace) => path.join(folder, workspace.folder) === nearest)) return host;
+    const host = await readAbove(reader, folder);
+    if (!host?.workspaces.some((workspace) => path.join(folder, workspace.folder) === nearest)) continue;
+    refuseStranger(reader, folder, nearest);
+    return host;
   }
   return readHost(reader, nearest);
+}
+
+/** A host further up. One that cannot be read is none of ours, unless it has workspaces: then nobody can tell whether this is one of them. */
+async function readAbove(reader: Reader, folder: string): Promise<HostPlace | undefined> {
+  try {
+    return await readHost(reader, folder);
+  } catch (error) {
+    const text = readText(reader, path.join(folder, 'package.json')) ?? '';
+    const has = text.includes('"workspaces"') || reader.kind(path.join(folder, 'pnpm-workspace.yaml')) !== undefined;
+    if (has) throw error;
+    return undefined;
+  }
+}
+
+/**
+ * What a project further up says is run by the package manager: in a folder that everybody may write into anybody could have put one
+ * there. Throws a Problem (status 3) for one that belongs neither to whom the folder belongs nor to the system.
+ */
+function refuseStranger(reader: Reader, above: string, below: string): void {
+  const owner = reader.status(path.join(above, 'package.json'))?.owner;
+  const own = reader.status(below)?.owner;
+  if (owner === own || owner === 0) return;
+  throw new Problem({
+    status: EXIT.refused,
+    what: `${path.join(above, 'package.json')} belongs to another user`,
+    where: { file: path.join(above, 'package.json') },
+    why: `it would decide what is run for ${below}, which belongs to user ${String(own)}, and is user ${String(owner)}'s`,
+    next: 'Nothing was changed. If it is to be trusted, give both to the same owner; else move the project out of that folder.',
+  });
 }
 
 /** Reads the host whose root is known. Throws a Problem (status 2) where a manifest cannot be read. */

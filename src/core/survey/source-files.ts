@@ -1,5 +1,6 @@
 import path from 'node:path';
 import type { Doors, Reader } from '../ports.ts';
+import { askGit } from './git.ts';
 
 // Results, caches and what package managers keep: nobody's own sources, where no version control says so.
 const NOT_SOURCES = new Set(['node_modules', 'dist', 'build', 'out', 'coverage', 'vendor', 'target']);
@@ -9,12 +10,12 @@ const NOT_SOURCES = new Set(['node_modules', 'dist', 'build', 'out', 'coverage',
  * hidden folders and those of results.
  */
 export async function sourceFiles(
-  { files, processes }: Pick<Doors, 'files' | 'processes'>,
+  doors: Pick<Doors, 'files' | 'processes' | 'environment'>,
   root: string,
 ): Promise<string[]> {
   const args = ['ls-files', '--cached', '--others', '--exclude-standard', '-z'];
-  const listed = await processes.run('git', args, { cwd: root });
-  if (listed.status !== 0) return walk(files, root, '.');
+  const listed = await askGit(doors, root, args);
+  if (listed.status !== 0) return walk(doors.files, root, '.');
   return [...new Set(listed.stdout.split('\0'))].filter(
     (file) => file !== '' && !file.split('/').includes('node_modules'),
   );

@@ -1,0 +1,4 @@
+/** How the temporary files of writes with a mark are called: the file's own name, the mark, and a number behind. */
+export function temporaryPrefix(name: string, mark: string): string {
+  return `${name}.ligament-${mark}-`;
+}
