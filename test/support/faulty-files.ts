@@ -1,4 +1,4 @@
-import type { FileDoor } from '../../src/core/ports.ts';
+import type { FileDoor, Within } from '../../src/core/ports.ts';
 
 /** What goes wrong at one operation of the file door. */
 export type Fault = 'EIO' | 'ENOSPC' | 'EACCES' | 'EROFS' | 'EMFILE' | 'short write' | 'crash before' | 'crash after';
@@ -19,6 +19,7 @@ export class Crash extends Error {}
 
 const CHANGING = [
   'put',
+  'create',
   'removeFile',
   'makeFolder',
   'removeEmptyFolder',
@@ -27,7 +28,7 @@ const CHANGING = [
   'sameFile',
   'link',
 ] as const;
-const READING = ['read', 'list', 'kind', 'mode', 'real', 'checkWritable'] as const;
+const READING = ['read', 'list', 'kind', 'mode', 'real', 'status', 'checkWritable'] as const;
 
 /** A file door that counts its operations and fails at one of them. */
 export class FaultyFiles {
@@ -55,8 +56,9 @@ export class FaultyFiles {
         if (fault === 'short write') {
           // Half of what was to be written lies in a temporary file; the file itself is replaced whole or not at all.
           if (name === 'put') {
-            const [file, bytes] = args as [string, Uint8Array];
-            under.put(`${file}.${'1'.repeat(9)}`, bytes.subarray(0, bytes.length >> 1));
+            const [file, bytes, , within] = args as [string, Uint8Array, number | undefined, Within | undefined];
+            const name = within ? `${file}.ligament-${within.mark}-1` : `${file}.1`;
+            under.put(name, bytes.subarray(0, bytes.length >> 1));
           }
           throw Object.assign(new Error('EIO: short write'), { code: 'EIO' });
         }

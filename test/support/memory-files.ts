@@ -1,5 +1,5 @@
 import path from 'node:path';
-import type { Entry, EntryKind, FileDoor } from '../../src/core/ports.ts';
+import type { Entry, EntryKind, FileDoor, Within } from '../../src/core/ports.ts';
 
 /** A file door on files in memory: as fast as thousands of hosts need it. Links are known by where they lead. */
 export class MemoryFiles {
@@ -16,18 +16,27 @@ export class MemoryFiles {
       kind: (file) => this.#kind(file),
       list: (folder) => this.#list(this.#real(folder)),
       real: (file) => this.#real(file),
+      status: (file) =>
+        this.#kind(file) ? { owner: process.geteuid?.() ?? 0, mode: 0o700, identity: this.#real(file) } : undefined,
       mode: (file) => (this.files.has(this.#real(file)) ? 0o644 : undefined),
-      put: (file, bytes) => {
-        const real = this.#real(file);
+      put: (file, bytes, _mode, within) => {
+        const real = this.#inside(file, within);
         if (this.folders.has(real)) throw Object.assign(new Error(`EISDIR: ${file}`), { code: 'EISDIR' });
         if (!this.folders.has(path.dirname(real)))
           throw Object.assign(new Error(`ENOENT: ${file}`), { code: 'ENOENT' });
         this.files.set(real, bytes);
       },
-      removeFile: (file) => {
-        if (!this.files.delete(this.#real(file))) throw Object.assign(new Error(`ENOENT: ${file}`), { code: 'ENOENT' });
+      create: (file, bytes, _mode, within) => {
+        if (this.#kind(file) !== undefined) return false;
+        this.#put(this.#inside(file, within), bytes);
+        return true;
       },
-      makeFolder: (folder) => this.#makeFolder(this.#real(folder)),
+      setMode: () => undefined,
+      removeFile: (file, within) => {
+        if (!this.files.delete(this.#inside(file, within)))
+          throw Object.assign(new Error(`ENOENT: ${file}`), { code: 'ENOENT' });
+      },
+      makeFolder: (folder, _mode, within) => this.#makeFolder(this.#inside(folder, within)),
       removeEmptyFolder: (folder) => this.#list(folder).length === 0 && (this.folders.delete(folder) || true),
       removeTree: (folder) => {
         for (const file of [...this.files.keys()]) if (below(file, folder)) this.files.delete(file);
@@ -56,6 +65,14 @@ export class MemoryFiles {
     for (const [from, to] of this.links) copy.links.set(from, to);
     for (const folder of this.folders) copy.folders.add(folder);
     return copy;
+  }
+
+  /** The real place of a path; throws as the real door does where it leads out. */
+  #inside(file: string, within?: Within): string {
+    const real = this.#real(file);
+    if (within && !below(real, this.#real(within.root)))
+      throw Object.assign(new Error(`${file} leads out of the project`), { code: 'ELEAVES' });
+    return real;
   }
 
   #put(file: string, bytes: Uint8Array): void {

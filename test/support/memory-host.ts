@@ -1,4 +1,5 @@
 import { nodeMachine } from '../../src/core/doors/node-machine.ts';
+import { markOf, stateOf } from '../../src/core/doors/process-marks.ts';
 import type { ApplyOptions } from '../../src/core/apply/apply-options.ts';
 import type { Doors } from '../../src/core/ports.ts';
 import { oneVersionRegistry } from './one-version.ts';
@@ -38,7 +39,10 @@ export function memoryDoors(memory: MemoryFiles): Doors {
     files: memory.door,
     processes: {
       run: () => Promise.resolve({ status: undefined, stdout: '', stderr: '', failure: 'ENOENT' }),
+      mark: markOf,
+      state: stateOf,
       end: () => Promise.resolve(),
+      endIn: () => Promise.resolve(),
     },
     clock: { now: () => new Date(2026, 10, 23) },
     machine: nodeMachine,

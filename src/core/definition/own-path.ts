@@ -15,5 +15,9 @@ export const ownPath = z
   );
 
 function asNames(file: string): string {
-  return file.replaceAll(/\{\{\s*[\w.-]+\s*\}\}/g, 'x').replace(/\/$/, '');
+  // A fact may stand for the workspace's own folder: `./`.
+  return file
+    .replaceAll(/\{\{\s*[\w.-]+\s*\}\}/g, 'x')
+    .replace(/^(\.\/)+/, '')
+    .replace(/\/$/, '');
 }

@@ -22,7 +22,7 @@ export interface Present {
 }
 
 /** What a package may be made for (package.json, "os", "cpu" and "libc" as npm reads them). */
-export type Platform = Omit<Machine, 'node'>;
+export type Platform = Omit<Machine, 'node' | 'user'>;
 
 /** A range that the host's manifest puts in the place of others' own. */
 export interface Override {

@@ -6,7 +6,7 @@ import { projectRoot } from '../../../demo/registry/open.ts';
 import { apply } from '../../../src/core/apply/apply.ts';
 import type { ApplyOptions } from '../../../src/core/apply/apply-options.ts';
 import { History } from '../../../src/core/apply/history.ts';
-import { readJournal } from '../../../src/core/apply/journal.ts';
+import { findUnfinished } from '../../../src/core/apply/journal.ts';
 import { recover } from '../../../src/core/apply/recovery.ts';
 import { openHost, type Context } from '../../../src/core/context.ts';
 import { loadDefinition } from '../../../src/core/definition/catalog.ts';
@@ -92,10 +92,9 @@ async function prepare(name: string, plan: (context: Context) => Promise<ChangeS
   return { changes, reset, before, announced: sources() };
 }
 
-/** The host without the journal's folder, which hides itself and may stay behind a process that has ended. */
+/** The host. */
 function sources(): Map<string, string> {
   const files = tree();
-  for (const file of [...files.keys()]) if (file.startsWith('.ligament/journal')) files.delete(file);
   const holds = [...files.keys()].some((file) => file.startsWith('.ligament/'));
   if (!holds) files.delete('.ligament');
   return files;
@@ -105,7 +104,7 @@ type Outcome = 'before' | 'announced';
 
 /** Whether the host is exactly as before or as announced: at once where no journal is left, else after `recover`. */
 async function settle({ before, announced }: Prepared, words: string): Promise<Outcome> {
-  if (readJournal(nodeFiles, root)) await recover(doorsWith(nodeFiles), root);
+  if (findUnfinished(doorsWith(nodeFiles), root)) await recover(doorsWith(nodeFiles), root);
   const now = sources();
   const outcome = same(now, before) ? 'before' : 'announced';
   expect(now, words).toEqual(outcome === 'before' ? before : announced);
