@@ -93,7 +93,7 @@ describe('accounts for the api of the demo host', () => {
     expect(weak.status).toBe(4);
     expect(weak.stderr).toContain('between 8 and 128 characters');
     expect(made.stdout + made.stderr + twice.stderr + weak.stderr).not.toContain(PASSWORD);
-    expect(fs.readFileSync(path.join(host.root, 'api/accounts-data/accounts.db')).includes(PASSWORD)).toBe(false);
+    expect(fs.readFileSync(path.join(host.root, 'api/.accounts-data/accounts.db')).includes(PASSWORD)).toBe(false);
     expect(host.git('status', '--short', '--untracked-files=all')).not.toContain('accounts-data');
     const right = { email: 'committee@example.org', password: PASSWORD };
     const [yes, no] = await served((url) =>
@@ -141,10 +141,10 @@ describe('accounts for the api of the demo host', () => {
 
   it('leave without a trace; what people have is named and stays unless that is asked for', () => {
     const preview = host.ligament('detach', 'passport', '--preview', ...AT);
-    expect(preview.stdout).toContain('api/accounts-data stays');
+    expect(preview.stdout).toContain('api/.accounts-data stays');
     const left = host.ligament('detach', 'passport', ...AT);
     expect(left.status, left.stderr).toBe(0);
-    const kept = [...host.tree()].filter(([file]) => !file.startsWith('api/accounts-data/'));
+    const kept = [...host.tree()].filter(([file]) => !file.startsWith('api/.accounts-data/'));
     expect(new Map(kept)).toEqual(before);
     expect(host.git('status', '--short', '--untracked-files=all')).toBe('');
     expect(host.ligament('attach', 'passport', '--no-prove', ...AT).status).toBe(0);

@@ -25,9 +25,20 @@ export async function query(sql: string, args: unknown[] = []): Promise<Row[]> {
 /** Makes the changes of the tables that are not made yet. */
 export async function migrate(): Promise<void> {
   let number = await countMade();
-  for (const { up } of migrations.slice(number)) {
-    number += 1;
-    await together([...up, `INSERT INTO account_migration VALUES (${number})`]);
+  while (number < migrations.length) {
+    await make(number);
+    number = await countMade();
+  }
+}
+
+async function make(number: number): Promise<void> {
+  const { up = [] } = migrations[number] ?? {};
+  const note = `INSERT INTO account_migration VALUES (${number + 1})`;
+  try {
+    await together([...up, note]);
+  } catch (error) {
+    // Another process may have been faster.
+    if ((await countMade()) <= number) throw error;
   }
 }
 
@@ -41,6 +52,12 @@ export async function takeBack(): Promise<boolean> {
   return true;
 }
 
+/** What taking the last change back would lose; nothing if it loses nothing. */
+export async function whatIsLost(): Promise<string> {
+  const number = await countMade();
+  return migrations[number - 1]?.loses ?? '';
+}
+
 /** Closes the connections; the next statement opens new ones. */
 export async function close(): Promise<void> {
   const closing = pool;
@@ -50,7 +67,7 @@ export async function close(): Promise<void> {
 }
 
 async function countMade(): Promise<number> {
-  await run(TABLE);
+  await run(TABLE).catch(() => undefined);
   const [{ count } = { count: 0 }]: Row[] = await run(MADE);
   return Number(count);
 }
@@ -82,6 +99,9 @@ async function together(statements: string[]): Promise<void> {
 function open(): pg.Pool {
   const { database } = settings;
   // Without an address the environment tells it: PGHOST, PGDATABASE and so on.
-  pool ??= new pg.Pool(database ? { connectionString: database } : {});
+  if (pool) return pool;
+  pool = new pg.Pool(database ? { connectionString: database } : {});
+  // A connection that breaks while nobody uses it is not the end of all.
+  pool.on('error', (error) => console.error(error));
   return pool;
 }

@@ -1,6 +1,7 @@
 import { dirname } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { createClient, type Client, type InValue } from '@libsql/client';
-import { keepApart } from './folder.js';
+import { keepApart, keepOwn } from './folder.js';
 import { migrations } from './migrations.js';
 import { settings } from './settings.js';
 
@@ -28,10 +29,20 @@ export async function query(sql: string, args: InValue[] = []): Promise<Row[]> {
 /** Makes the changes of the tables that are not made yet. */
 export async function migrate(): Promise<void> {
   let number = await countMade();
-  for (const { up } of migrations.slice(number)) {
-    number += 1;
-    const sql = 'INSERT INTO account_migration VALUES (?)';
-    await open().batch([...up, { sql, args: [number] }], 'write');
+  while (number < migrations.length) {
+    await make(number);
+    number = await countMade();
+  }
+}
+
+async function make(number: number): Promise<void> {
+  const { up = [] } = migrations[number] ?? {};
+  const sql = 'INSERT INTO account_migration VALUES (?)';
+  try {
+    await open().batch([...up, { sql, args: [number + 1] }], 'write');
+  } catch (error) {
+    // Another process may have been faster.
+    if ((await countMade()) <= number) throw error;
   }
 }
 
@@ -45,6 +56,12 @@ export async function takeBack(): Promise<boolean> {
   return true;
 }
 
+/** What taking the last change back would lose; nothing if it loses nothing. */
+export async function whatIsLost(): Promise<string> {
+  const number = await countMade();
+  return migrations[number - 1]?.loses ?? '';
+}
+
 /** Closes the database; the next statement opens it again. */
 export function close(): void {
   client?.close();
@@ -53,16 +70,33 @@ export function close(): void {
 }
 
 async function countMade(): Promise<number> {
+  await shareFile();
   await open().execute(TABLE);
   const { rows } = await open().execute(MADE);
   const [{ count } = { count: 0 }]: Row[] = rows;
   return Number(count);
 }
 
+/** Readers do not wait for who writes, nor the other way round. */
+async function shareFile(): Promise<void> {
+  if (!fileOf(settings.database)) return;
+  await open().execute('PRAGMA journal_mode = WAL');
+}
+
 function open(): Client {
   if (client) return client;
   const { database } = settings;
-  if (database.startsWith('file:')) keepApart(dirname(database.slice(5)));
-  client = createClient({ url: database });
+  const file = fileOf(database);
+  if (file) {
+    keepApart(dirname(file));
+    keepOwn(file);
+  }
+  // Whoever finds it locked by another process waits so long.
+  client = createClient({ url: database, timeout: 5000 });
   return client;
+}
+
+function fileOf(url: string): string {
+  if (url.startsWith('file://')) return fileURLToPath(url);
+  return url.startsWith('file:') ? url.slice(5) : '';
 }

@@ -22,8 +22,12 @@ forgotten.get('/reset', handled(ask));
 forgotten.post('/reset', limitTries, handled(reset));
 
 function answer(req: Request, res: Response): void {
-  // The answer comes at once, and is the same whether there is an account.
-  send(req).catch((error: unknown) => console.error(error));
+  // The answer is the same whether there is an account, and is sent before
+  // anybody looks for one.
+  const later = (): void => {
+    send(req).catch((error: unknown) => console.error(error));
+  };
+  res.once('finish', () => setImmediate(later));
   show(res, 200, 'message', {
     title: 'Look into your mail',
     message: 'If that address has an account, a link is on its way.',
@@ -33,7 +37,7 @@ function answer(req: Request, res: Response): void {
 async function send(req: Request) {
   const account = await store.findByEmail(emailOf(req));
   if (!account) return;
-  const here = `${req.protocol}://${req.get('host') ?? ''}`;
+  const here = `http://localhost:${req.socket.localPort ?? 80}`;
   const origin = settings.origin || here;
   const link = `${origin}${req.baseUrl}/reset?token=${makeToken(account)}`;
   const minutes = settings.link / 60_000;
@@ -59,7 +63,10 @@ async function reset(req: Request, res: Response) {
   if (!account) return refuse(res);
   const problem = objectionToPassword(password, account.email);
   if (problem) return show(res, 400, 'reset', { problem, token });
-  await store.changePassword(account.id, await passwords.hash(password));
+  const hash = await passwords.hash(password);
+  // Of two at once only one comes before the link is used up.
+  const isFirst = await store.changePassword(account, hash);
+  if (!isFirst) return refuse(res);
   await store.endSessions(account.id);
   note('password changed by a link', req, account.id);
   const notice = 'Your password is changed: sign in with it.';

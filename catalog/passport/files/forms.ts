@@ -1,14 +1,18 @@
 import { randomBytes, timingSafeEqual } from 'node:crypto';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
+import { TooBusy } from './passwords.js';
 import { show } from './show.js';
 
 const LONGEST = 300;
+// Nobody types those, and some databases end a text at one.
+const CONTROL = /\p{Cc}/u;
 
-/** A field of the form that was sent, as one text; empty if it is not there. */
+/** A field of the form that was sent, as one text; empty if it is not fit. */
 export function field(req: Request, name: string): string {
   const body = (req.body ?? {}) as Record<string, unknown>;
   const value = body[name];
-  return typeof value === 'string' && value.length <= LONGEST ? value : '';
+  if (typeof value !== 'string' || value.length > LONGEST) return '';
+  return CONTROL.test(value) ? '' : value;
 }
 
 /** The address as it is kept: there are no two that differ in case only. */
@@ -35,11 +39,30 @@ export const checkCsrf: RequestHandler = (req, res, next) => {
   });
 };
 
+/** Keeps the session of a page with a form before that is shown. */
+export const keepForm: RequestHandler = (req, _res, next) => {
+  if (req.method !== 'GET') return next();
+  csrfToken(req);
+  // A form whose session could not be kept would never be taken.
+  req.session.save((error?: unknown) => next(error));
+};
+
+function busy(res: Response): void {
+  res.set('Retry-After', '10');
+  show(res, 503, 'message', {
+    title: 'Too many people at once',
+    message: 'Wait a little, then try again.',
+  });
+}
+
 type Handler = (req: Request, res: Response) => Promise<void>;
 
 /** Hands what goes wrong in a handler on to whoever handles errors. */
 export function handled(handler: Handler): RequestHandler {
   return (req: Request, res: Response, next: NextFunction): void => {
-    handler(req, res).catch(next);
+    handler(req, res).catch((error: unknown) => {
+      if (error instanceof TooBusy) busy(res);
+      else next(error);
+    });
   };
 }

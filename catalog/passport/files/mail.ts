@@ -21,7 +21,8 @@ async function intoOutbox({ to, subject, text }: Mail): Promise<void> {
   await mkdir(settings.outbox, { recursive: true, mode: 0o700 });
   const name = `${Date.now()}-${randomUUID()}.txt`;
   const lines = [`To: ${to}`, `Subject: ${subject}`, '', text, ''];
-  await writeFile(join(settings.outbox, name), lines.join('\n'));
+  const file = join(settings.outbox, name);
+  await writeFile(file, lines.join('\n'), { mode: 0o600 });
 }
 
 function refuse({ subject }: Mail): Promise<void> {

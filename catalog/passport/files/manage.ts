@@ -1,5 +1,5 @@
 import { createInterface } from 'node:readline';
-import { close, migrate, takeBack } from './database.js';
+import { close, migrate, takeBack, whatIsLost } from './database.js';
 import * as passwords from './passwords.js';
 import { objectionTo } from './rules.js';
 import * as store from './store.js';
@@ -7,7 +7,8 @@ import * as store from './store.js';
 const USAGE = `What to do with the accounts:
   add        adds an account; asks for address, name and password
   migrate    makes the tables
-  take-back  takes the last change of the tables back`;
+  take-back  takes the last change of the tables back; where that would
+             lose what people have, it asks first (or: take-back --lose)`;
 
 const QUESTIONS = ['Address', 'Name', 'Password (is not shown)'];
 
@@ -22,20 +23,21 @@ async function ask(questions: string[]): Promise<string[]> {
   const echo = stderr.write.bind(stderr);
   for (const [index, question] of questions.entries()) {
     if (shown) echo(`${question}: `);
-    const isLast = index === questions.length - 1;
+    const isLast = index > 0 && index === questions.length - 1;
     if (shown && isLast) stderr.write = () => true;
     const line = await lines.next();
     stderr.write = echo;
     if (shown && isLast) echo('\n');
-    answers.push(line.done ? '' : line.value.trim());
+    answers.push(line.done ? '' : line.value);
   }
   input.close();
   return answers;
 }
 
 async function add(): Promise<void> {
-  const [given = '', name = '', password = ''] = await ask(QUESTIONS);
-  const email = given.toLowerCase();
+  const [given = '', called = '', password = ''] = await ask(QUESTIONS);
+  const email = given.trim().toLowerCase();
+  const name = called.trim();
   const problem = objectionTo({ email, password });
   if (problem) throw new Error(problem);
   const hash = await passwords.hash(password);
@@ -44,10 +46,20 @@ async function add(): Promise<void> {
   console.log(`${email} has an account.`);
 }
 
+/** Nobody can bring it back. */
+async function mayLose(what: string): Promise<boolean> {
+  if (process.argv.includes('--lose')) return true;
+  const [answer] = await ask([`It takes ${what} out. Type "lose" to do so`]);
+  return answer?.trim() === 'lose';
+}
+
 async function run(what: string): Promise<void> {
   if (what === 'add') return add();
   if (what === 'migrate') return migrate();
   if (what !== 'take-back') throw new Error(USAGE);
+  const loses = await whatIsLost();
+  const may = !loses || (await mayLose(loses));
+  if (!may) return;
   const isBack = await takeBack();
   console.log(isBack ? 'The last change is taken back.' : 'There is none.');
 }

@@ -2,6 +2,8 @@
 export interface Migration {
   up: string[];
   down: string[];
+  /** What people have that would be gone. */
+  loses?: string;
 }
 
 /** In the order in which they are made. Add new ones at the end. */
@@ -24,5 +26,16 @@ export const migrations: Migration[] = [
       'CREATE INDEX account_session_account ON account_session (account)',
     ],
     down: ['DROP TABLE account_session', 'DROP TABLE account'],
+    loses: 'all accounts',
+  },
+  {
+    up: [
+      `CREATE TABLE account_try (
+        id TEXT PRIMARY KEY,
+        count INTEGER NOT NULL,
+        ends_at BIGINT NOT NULL
+      )`,
+    ],
+    down: ['DROP TABLE account_try'],
   },
 ];

@@ -37,6 +37,11 @@ export function isOutdated(hashed: string): boolean {
   return !hashed.startsWith(PARAMETERS);
 }
 
+/** Thrown where more would have to wait than anybody waits for. */
+export class TooBusy extends Error {
+  status = 503;
+}
+
 /** What matches nothing, and takes as long to compare as a real one. */
 export const nobodys = write(randomBytes(16), randomBytes(BYTES));
 
@@ -51,10 +56,35 @@ function derive(password: string, salt: Buffer, cost: Cost) {
   const options = { N, r, p, maxmem: 256 * N * r };
   // One password may be typed in several ways that look the same.
   const typed = password.normalize('NFKC');
-  return new Promise<Buffer>((resolve, reject) => {
-    scrypt(typed, salt, BYTES, options, (error, key) => {
-      if (error) reject(error);
-      else resolve(key);
+  return inTurn(
+    () =>
+      new Promise<Buffer>((resolve, reject) => {
+        scrypt(typed, salt, BYTES, options, (error, key) => {
+          if (error) reject(error);
+          else resolve(key);
+        });
+      }),
+  );
+}
+
+// Each takes 128 MiB and a thread that files and names wait for, too.
+const AT_ONCE = 2;
+const MOST_WAITING = 20;
+const waiting: (() => void)[] = [];
+let running = 0;
+
+async function inTurn<Value>(work: () => Promise<Value>): Promise<Value> {
+  if (waiting.length >= MOST_WAITING) throw new TooBusy('too many passwords');
+  if (running >= AT_ONCE) {
+    await new Promise<void>((resolve) => {
+      waiting.push(resolve);
     });
-  });
+  }
+  running += 1;
+  try {
+    return await work();
+  } finally {
+    running -= 1;
+    waiting.shift()?.();
+  }
 }

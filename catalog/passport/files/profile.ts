@@ -1,6 +1,6 @@
 import { Router, type Request, type Response } from 'express';
 import { field, handled } from './forms.js';
-import { limitTries } from './limits.js';
+import { limitOwn } from './limits.js';
 import { note } from './log.js';
 import * as passwords from './passwords.js';
 import { objectionToPassword } from './rules.js';
@@ -19,9 +19,9 @@ profile.get('/profile', (_req, res) => show(res, 200, 'profile'));
 
 profile.post('/profile', handled(changeName));
 
-profile.post('/profile/password', limitTries, handled(changePassword));
+profile.post('/profile/password', limitOwn, handled(changePassword));
 
-profile.post('/profile/delete', limitTries, handled(remove));
+profile.post('/profile/delete', limitOwn, handled(remove));
 
 async function changeName(req: Request, res: Response) {
   const { id, email } = own(req);
@@ -38,7 +38,8 @@ async function changePassword(req: Request, res: Response) {
   const problem = objectionToPassword(password, account.email);
   if (problem) return show(res, 400, 'profile', { problem });
   const hash = await passwords.hash(password);
-  await store.changePassword(account.id, hash);
+  // Of two at once one comes first, and the other knows it no more.
+  if (!(await store.changePassword(account, hash))) return refuse(res);
   // Whoever has come in by the old one goes out.
   await signIn(req, { ...account, password: hash });
   await store.endSessions(account.id, keptId(req.sessionID));

@@ -1,10 +1,8 @@
+import { isCommon } from './common.js';
 import { settings } from './settings.js';
 
 const LONGEST = 128;
-const ADDRESS = /^[^\s@<>"]+@[^\s@<>"]+\.[^\s@<>".]+$/;
-// What is tried first by whoever guesses, as far as it is long enough.
-const GUESSED = ['password', 'passw0rd', 'qwertyui', 'letmein!', 'iloveyou'];
-
+const ADDRESS = /^[^\s@<>"\p{C}]+@[^\s@<>"\p{C}]+\.[^\s@<>".\p{C}]+$/u;
 const COUNTED = ['01234567890', '9876543210'];
 
 interface Given {
@@ -25,11 +23,12 @@ export function objectionToPassword(password: string, email: string) {
   const { length } = [...password];
   const most = `between ${shortest} and ${LONGEST} characters`;
   if (length < shortest || length > LONGEST) return `A password has ${most}.`;
-  const plain = password.toLowerCase();
+  // As it is hashed: other letters may be the same ones.
+  const plain = password.normalize('NFKC').toLowerCase();
   const same = plain === email || plain === email.split('@')[0];
   const counted = COUNTED.some((one) => one.includes(plain));
   const repeated = new Set(plain).size < 3;
-  if (same || counted || repeated || GUESSED.includes(plain)) {
+  if (same || counted || repeated || isCommon(plain)) {
     return 'That password is easily guessed.';
   }
   return undefined;

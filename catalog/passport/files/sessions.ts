@@ -32,7 +32,12 @@ class Sessions extends session.Store {
       const content = await store.readSession(keptId(id));
       return JSON.parse(content ?? 'null') as SessionData | null;
     };
-    void read().then((found) => done(null, found), done);
+    // Without its store a visitor is nobody: other pages go on.
+    const lost = (error: unknown): void => {
+      console.error(error);
+      done(null, null);
+    };
+    void read().then((found) => done(null, found), lost);
   }
 
   override set(id: string, content: SessionData, done: Done = nothing): void {
@@ -85,5 +90,5 @@ export const sessions = session({
 setInterval(clear, 60 * 60 * 1000).unref();
 
 function clear(): void {
-  store.removeEndedSessions().catch((error: unknown) => console.error(error));
+  store.removeEnded().catch((error: unknown) => console.error(error));
 }

@@ -2,17 +2,24 @@ import { createHash } from 'node:crypto';
 import type { Request, RequestHandler, Response } from 'express';
 import passport from 'passport';
 import { Strategy } from 'passport-local';
+import { emailOf, field } from './forms.js';
 import * as passwords from './passwords.js';
 import { COOKIE, cookie } from './sessions.js';
 import { settings } from './settings.js';
 import * as store from './store.js';
 import type { Account } from './store.js';
 
-const byEmail = { usernameField: 'email', passwordField: 'password' };
+const form = {
+  usernameField: 'email',
+  passwordField: 'password',
+  passReqToCallback: true,
+} as const;
 
+// Taken is what stands in the form, by the rules for fields: the address that
+// is looked for is the one whose tries are counted.
 passport.use(
-  new Strategy(byEmail, (email, password, done) => {
-    const found = check(email, password);
+  new Strategy(form, (req, _email, _password, done) => {
+    const found = check(emailOf(req), field(req, 'password'));
     void found.then((account) => done(null, account), done);
   }),
 );
@@ -25,12 +32,14 @@ passport.deserializeUser((id: string, done) => {
 
 /** Takes as long where there is no such account as where there is one. */
 async function check(email: string, password: string) {
-  const account = await store.findByEmail(email.trim().toLowerCase());
+  const account = await store.findByEmail(email);
   const hashed = account?.password ?? passwords.nobodys;
   const same = await passwords.matches(password, hashed);
   if (!account || !same) return false;
   if (passwords.isOutdated(hashed)) {
-    await store.changePassword(account.id, await passwords.hash(password));
+    const renewed = await passwords.hash(password);
+    await store.changePassword(account, renewed);
+    return { ...account, password: renewed };
   }
   return account;
 }
@@ -62,6 +71,8 @@ export async function signIn(req: Request, account: Account) {
       else resolve();
     });
   });
+  // The new session has the cookie's settings anew.
+  req.session.cookie.sameSite ??= 'lax';
   req.session.since = Date.now();
   req.session.mark = markOf(account);
 }
@@ -102,7 +113,7 @@ export const signedIn: RequestHandler = (req, res, next) => {
   if (accountOf(req)) return next();
   const { originalUrl } = req;
   // What begins with two slashes leads to another site.
-  const isHere = /^\/(?![/\\])/.test(originalUrl);
+  const isHere = /^\/(?![/\\])/.test(originalUrl) && originalUrl.length < 1000;
   if (isHere && req.method === 'GET') req.session.wanted = originalUrl;
   const { accountsAt = '' } = res.locals as { accountsAt?: string };
   res.redirect(`${accountsAt}/login`);

@@ -37,8 +37,13 @@ export async function changeName(id: string, name: string): Promise<void> {
   await query('UPDATE account SET name = ? WHERE id = ?', [name, id]);
 }
 
-export async function changePassword(id: string, hash: string): Promise<void> {
-  await query('UPDATE account SET password = ? WHERE id = ?', [hash, id]);
+/** Says whether the account still had the password that it is known with. */
+export async function changePassword(account: Account, hash: string) {
+  const { id, password } = account;
+  const sql = `UPDATE account SET password = ?
+    WHERE id = ? AND password = ? RETURNING id`;
+  const changed = await query(sql, [hash, id, password]);
+  return changed.length > 0;
 }
 
 /** With it go all of its sessions. */
@@ -89,9 +94,39 @@ export async function endSessions(account: string, except = '') {
   await query(sql, [account, except]);
 }
 
-export async function removeEndedSessions(): Promise<void> {
-  const sql = 'DELETE FROM account_session WHERE ends_at <= ?';
-  await query(sql, [Date.now()]);
+export async function removeEnded(): Promise<void> {
+  const now = Date.now();
+  await query('DELETE FROM account_session WHERE ends_at <= ?', [now]);
+  await query('DELETE FROM account_try WHERE ends_at <= ?', [now]);
+}
+
+export interface Counted {
+  count: number;
+  /** When it begins anew, in milliseconds since 1970. */
+  until: number;
+}
+
+/** Counts one more; the first after the end of the last ones counts anew. */
+export async function countTry(id: string, endsAt: number): Promise<Counted> {
+  const now = Date.now();
+  const sql = `INSERT INTO account_try (id, count, ends_at) VALUES (?, 1, ?)
+    ON CONFLICT (id) DO UPDATE SET
+    count = CASE WHEN account_try.ends_at <= ? THEN 1
+      ELSE account_try.count + 1 END,
+    ends_at = CASE WHEN account_try.ends_at <= ? THEN excluded.ends_at
+      ELSE account_try.ends_at END
+    RETURNING count, ends_at`;
+  const [row] = await query(sql, [id, endsAt, now, now]);
+  return { count: Number(row?.count), until: Number(row?.ends_at) };
+}
+
+export async function forgiveTry(id: string): Promise<void> {
+  const sql = 'UPDATE account_try SET count = count - 1 WHERE id = ?';
+  await query(`${sql} AND count > 0`, [id]);
+}
+
+export async function forgetTries(id: string): Promise<void> {
+  await query('DELETE FROM account_try WHERE id = ?', [id]);
 }
 
 function toAccount([row]: Row[]): Account | undefined {
