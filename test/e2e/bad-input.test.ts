@@ -134,7 +134,7 @@ describe('bad input gets a clear message, its status, and an unchanged tree', ()
     host.write(record, whole.slice(0, 100));
     expectRefused(host, ['detach', 'tailwindcss', '--yes'], 2, [record, 'cannot be read']);
     host.write(record, whole.replace('"file": "vite.config.ts"', '"file": "../../../outside.ts"'));
-    expectRefused(host, ['detach', 'tailwindcss', '--yes'], 2, ['leads out of the host']);
+    expectRefused(host, ['detach', 'tailwindcss', '--yes'], 2, ['leads out of the project']);
   });
 
   it('a file that a link leads out of the project', () => {

@@ -48,7 +48,7 @@ describe('agreement in a terminal', () => {
     const no = type(host, 'n\n');
     expect(no.shown).toContain('Make these changes?');
     expect(no.shown).toContain('Nothing was changed.');
-    expect(no.status).toBe(0);
+    expect(no.status).toBe(3);
     expect(host.tree()).toEqual(before);
     const yes = type(host, 'y\n');
     expect(yes.shown).toContain('attach tailwindcss to web');

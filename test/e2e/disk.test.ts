@@ -50,16 +50,17 @@ describe('a disk that is full for real', () => {
     expect(after).toEqual(before);
   });
 
-  it("of the user's own state: the change stands, and the lost way back is told", () => {
+  it("of the user's own state: without a journal nothing is begun", () => {
     const state = path.join(path.dirname(host.root), 'small');
     fs.mkdirSync(state);
     const mount = `mount -t tmpfs -o size=4k none '${state}'; head -c 4096 /dev/zero >'${state}/ballast'`;
-    const { run } = new MountedHost(host).run(
+    const { run, after } = new MountedHost(host).run(
       16_384,
       `${mount}; XDG_STATE_HOME='${state}' $LIGAMENT ${ATTACH} --no-install`,
     );
-    expect(run.status, run.stderr).toBe(0);
-    expect(run.stdout).toContain('No way back by "ligament undo" was kept');
+    expect(run.status, run.stderr).toBe(3);
+    expect(run.stderr).toContain('The journal could not be begun in the folder of your own state');
+    expect(after).toEqual(before);
   });
 });
 

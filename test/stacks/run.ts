@@ -7,7 +7,7 @@ import { fillShelf } from '../../demo/registry/shelf.ts';
 import { browse, packagesWith, tryTogether, type Outcome } from './pairs.ts';
 import { shelvedSoFar, writeShelf } from './shelf.ts';
 import { renderSupport } from './support.ts';
-import { HOSTS, installShelf, SHELF, StackHost, WORK } from './work.ts';
+import { HOSTS, installShelf, lockedPackages, SHELF, StackHost, WORK } from './work.ts';
 
 // Two that show the first page cannot both do so; each is tried without the others.
 const RIVALS: Record<string, string> = { '@tanstack/react-router': 'react-router' };
@@ -92,7 +92,9 @@ async function tryHost(id: string): Promise<void> {
 /** Notes the packages of a group; where some of it is refused, of each that is not. */
 async function shelve(host: StackHost, group: readonly string[]): Promise<void> {
   try {
-    for (const one of await packagesWith(host, group)) shelved.add(one);
+    // What the host has by itself comes with it when it is set up.
+    const own = new Set(lockedPackages(path.join(HOSTS, host.id, 'package-lock.json')));
+    for (const one of await packagesWith(host, group)) if (!own.has(one)) shelved.add(one);
   } catch (error) {
     console.log(error instanceof Error ? error.message : error);
     if (group.length > 1) for (const one of group) await shelve(host, [one]);

@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
-import { HOSTS, lockedPackages, SHELF } from './work.ts';
+import { SHELF } from './work.ts';
 
 const LOCK = ['install', '--package-lock-only', '--ignore-scripts', '--legacy-peer-deps', '--no-audit', '--no-fund'];
 
@@ -16,11 +16,9 @@ export function shelvedSoFar(): string[] {
   return Object.values(manifest.dependencies).map((one) => one.replace(/^npm:/, ''));
 }
 
-/** Writes down which packages must lie ready for the runs: of all that hosts have with something attached, those that no lockfile of theirs has. */
+/** Writes down which packages must lie ready for the runs: of all that a host has with something attached, those that its own lockfile has not: each host can then be tried without the others. */
 export function writeShelf(packages: readonly string[]): void {
-  const hosts = fs.readdirSync(HOSTS).flatMap((id) => lockedPackages(path.join(HOSTS, id, 'package-lock.json')));
-  const known = new Set(hosts);
-  const open = [...new Set([...packages, ...BESIDE])].filter((one) => !known.has(one)).sort();
+  const open = [...new Set([...packages, ...BESIDE])].sort();
   // Each version by a name of its own.
   const dependencies = Object.fromEntries(
     open.map((one) => {

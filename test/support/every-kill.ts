@@ -44,10 +44,9 @@ export function expectEveryKillHeals(
       reset();
       const killed = runWith(host, { KILL_AT: String(at) }, args);
       expect(killed.status, `killed at write ${at}`).toBeNull();
-      const journal = fs.existsSync(path.join(host.root, '.ligament/journal/journal.json'));
       // The other commands all refuse in the same place; asking at each kill would only take long.
-      if (journal && at % 10 === 0) {
-        const refused = host.ligament('survey');
+      if (host.journal() && at % 10 === 0) {
+        const refused = host.ligament('prove');
         expect(refused.status).toBe(5);
         expect(refused.stderr).toContain('ligament recover');
       }

@@ -121,6 +121,22 @@ export class TestHost {
     fs.writeFileSync(target, text);
   }
 
+  /** The journal of a change that is not over, in the user's state. */
+  journal(): { phase: string } | undefined {
+    const [file] = this.records('journal.json');
+    return file === undefined ? undefined : (JSON.parse(fs.readFileSync(file, 'utf8')) as { phase: string });
+  }
+
+  /** Files of some name in the records that commands keep in the user's state. */
+  records(name: string): string[] {
+    const changes = path.join(this.environment.XDG_STATE_HOME ?? '', 'ligament/changes');
+    if (!fs.existsSync(changes)) return [];
+    return fs
+      .readdirSync(changes)
+      .map((id) => path.join(changes, id, name))
+      .filter((file) => fs.existsSync(file));
+  }
+
   /** Every file but those of installed packages and of git, with mode and content. */
   tree(): Map<string, string> {
     const found = new Map<string, string>();

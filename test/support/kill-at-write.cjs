@@ -20,6 +20,7 @@ for (const name of [
   'writeFileSync',
   'fsyncSync',
   'renameSync',
+  'linkSync',
   'unlinkSync',
   'rmSync',
   'rmdirSync',

@@ -106,9 +106,7 @@ async function killAfter(host: TestHost, args: string[], milliseconds: number, w
 }
 
 function phase(host: TestHost): string {
-  const journal = path.join(host.root, '.ligament/journal/journal.json');
-  if (!fs.existsSync(journal)) return 'no journal';
-  return (JSON.parse(fs.readFileSync(journal, 'utf8')) as { phase: string }).phase;
+  return host.journal()?.phase ?? 'no journal';
 }
 
 /** Every file of a host to the byte; of its installed packages every file with its size. */

@@ -3,6 +3,7 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import { decode, encode } from '../doors/text.ts';
 import type { Doors } from '../ports.ts';
 import { EXIT, Problem } from '../problem.ts';
+import { temporaryPrefix } from '../text/temporary-names.ts';
 import { ChangeRecord } from './change-record.ts';
 import { hasJournal } from './journal.ts';
 import { holderInWords, LOCK, viewLock, type LockText, type LockView } from './lock-view.ts';
@@ -39,6 +40,7 @@ export async function lockHost(doors: Doors, root: string, what: string, waiting
       await wait(view);
     }
   } catch (error) {
+    dropLock(doors, root, record);
     dropRecord(record);
     throw error;
   }
@@ -142,8 +144,20 @@ function takeOver(doors: Doors, root: string, ended: ChangeRecord, own: ChangeRe
   }
   const id = lockId(files, root);
   if (id === ended.id || id === '') files.removeFile(path.join(root, LOCK), own.within(root));
+  clearLockOf(files, root, ended);
   if (hasJournal(files, ended)) files.removeFile(turn);
   else dropRecord(ended);
+}
+
+/** Removes what a command that was cut off while it made its lock has left beside it, and the folder if nothing else is in it. */
+export function clearLockOf(files: Doors['files'], root: string, record: ChangeRecord): void {
+  const within = record.within(root);
+  const folder = path.join(root, '.ligament');
+  if (files.kind(folder) !== 'folder') return;
+  const own = temporaryPrefix(path.basename(LOCK), record.id);
+  for (const { name } of files.list(folder))
+    if (name.startsWith(own)) files.removeFile(path.join(folder, name), within);
+  files.removeEmptyFolder(folder, within);
 }
 
 /** The id in a project's lock; empty where it says none, undefined where there is no lock. */
@@ -168,6 +182,15 @@ function release({ files }: Doors, root: string, record: ChangeRecord): void {
   }
   // With a journal left in it, it is what `recover` goes by.
   if (!hasJournal(files, record)) dropRecord(record);
+}
+
+/** What was made of a lock that was not to be had. */
+function dropLock({ files }: Doors, root: string, record: ChangeRecord): void {
+  try {
+    clearLockOf(files, root, record);
+  } catch {
+    // What keeps a project from being written keeps it as it is.
+  }
 }
 
 function dropRecord(record: ChangeRecord): void {

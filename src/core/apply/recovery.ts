@@ -1,6 +1,7 @@
 import type { Doors } from '../ports.ts';
 import type { ChangeRecord } from './change-record.ts';
 import { findUnfinished } from './journal.ts';
+import { clearLockOf } from './lock.ts';
 import { keepHistory } from './keep-history.ts';
 import { releaseHooks } from './release-hooks.ts';
 import { dropJournal, putBack, type PutBack } from './put-back.ts';
@@ -25,12 +26,14 @@ export async function recover(doors: Doors, root: string, own?: ChangeRecord): P
     keepHistory(doors, root, cut);
     dropJournal(doors.files, record);
     await releaseHooks(doors, root);
+    clearLockOf(doors.files, root, record);
     record.remove();
     return { outcome: 'finished', title: journal.title };
   }
   const result = await putBack(doors, { root, ...cut });
   dropJournal(doors.files, record);
   await releaseHooks(doors, root);
+  clearLockOf(doors.files, root, record);
   record.remove();
   return { outcome: 'put back', title: journal.title, ...result };
 }

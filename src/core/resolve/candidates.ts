@@ -4,8 +4,17 @@ import type { Candidate, Platform } from './question.ts';
 
 /** Whether a version is in a range, as package managers judge it: a pre-release only where the range names its line. */
 export function inRange(version: string, range: string): boolean {
-  return semver.satisfies(version, range === '' ? '*' : range, { loose: true });
+  const answers = inRanges.get(range) ?? new Map<string, boolean>();
+  inRanges.set(range, answers);
+  const known = answers.get(version);
+  if (known !== undefined) return known;
+  const answer = semver.satisfies(version, range === '' ? '*' : range, { loose: true });
+  answers.set(version, answer);
+  return answer;
 }
+
+// What a search asks, it asks thousands of times.
+const inRanges = new Map<string, Map<string, boolean>>();
 
 export function isRange(text: string): boolean {
   return semver.validRange(text, { loose: true }) !== null;
@@ -36,6 +45,17 @@ export function candidatesIn(packument: Packument, ranges: readonly string[], pr
  * newest that runs on this Node and is not deprecated (npm-pick-manifest). Undefined where there is none.
  */
 export function usualPick(packument: Packument, range: string, node: string | undefined): Candidate | undefined {
+  const known = picks.get(packument) ?? new Map<string, Candidate | undefined>();
+  picks.set(packument, known);
+  const key = `${range}\n${node ?? ''}`;
+  if (!known.has(key)) known.set(key, pick(packument, range, node));
+  return known.get(key);
+}
+
+// A search asks the same of the same document again and again, and some have thousands of versions.
+const picks = new WeakMap<Packument, Map<string, Candidate | undefined>>();
+
+function pick(packument: Packument, range: string, node: string | undefined): Candidate | undefined {
   const tagged = isRange(range) ? undefined : packument['dist-tags'][range];
   const wanted = tagged ?? range;
   const runs = (meta: PackageVersion): boolean =>

@@ -13,14 +13,22 @@ export interface Standing {
   dependencies: Dependencies;
 }
 
-/** What speaks against a version of a package, beside what is present and what is chosen; undefined where nothing does. */
-export function objectionTo(standing: Standing, name: string, candidate: Candidate): Objection | undefined {
+/**
+ * What speaks against a version whatever else is chosen: the machine, what the host has, and what cannot be had. Undefined where
+ * nothing does.
+ */
+export function fixedObjectionTo(standing: Standing, name: string, candidate: Candidate): Objection | undefined {
   return (
     aboutMachine(standing, candidate) ??
-    aboutOwnPeers(standing, name, candidate) ??
-    aboutOthersPeers(standing, name, candidate) ??
+    aboutOwnPeers(standing, name, candidate, 'present') ??
+    aboutPresentPeers(standing, name, candidate) ??
     aboutDependencies(standing, name, candidate)
   );
+}
+
+/** What speaks against a version beside what is chosen so far; undefined where nothing does. */
+export function objectionTo(standing: Standing, name: string, candidate: Candidate): Objection | undefined {
+  return aboutOwnPeers(standing, name, candidate, 'chosen') ?? aboutChosenPeers(standing, name, candidate);
 }
 
 function aboutMachine({ question }: Standing, { meta }: Candidate): Objection | undefined {
@@ -49,31 +57,35 @@ function lowestOfEach(range: string): string[] {
   });
 }
 
-function aboutOwnPeers(standing: Standing, name: string, { version, meta }: Candidate): Objection | undefined {
+function aboutOwnPeers(
+  standing: Standing,
+  name: string,
+  { version, meta }: Candidate,
+  beside: 'present' | 'chosen',
+): Objection | undefined {
   const { question, chosen } = standing;
   for (const [peer, written] of Object.entries(meta.peerDependencies ?? {})) {
-    const range = peerRange(question.overrides, peer, written, { name, version });
-    if (range === undefined) continue;
-    const other = chosen.get(peer);
-    if (other && !inRange(other.version, range))
-      return { lacking: `accepts ${peer} ${other.version}`, words: `wants ${peer} ${range}`, with: [peer] };
-    const there = other ? undefined : versionThere(standing, peer);
-    if (there !== undefined && !inRange(there, range)) {
-      const asks = `present ${peer}`;
-      return { lacking: `accepts ${peer} ${there}`, words: `wants ${peer} ${range}`, with: [], asks };
-    }
+    const other = beside === 'chosen' ? chosen.get(peer)?.version : versionThere(standing, peer);
+    const range = other === undefined ? undefined : peerRange(question.overrides, peer, written, { name, version });
+    if (other === undefined || range === undefined || inRange(other, range)) continue;
+    const words = { lacking: `accepts ${peer} ${other}`, words: `wants ${peer} ${range}` };
+    return beside === 'chosen' ? { ...words, with: [peer] } : { ...words, with: [], asks: `present ${peer}` };
   }
   return undefined;
 }
 
-function aboutOthersPeers(standing: Standing, name: string, { version }: Candidate): Objection | undefined {
-  const { question, chosen } = standing;
+function aboutChosenPeers({ question, chosen }: Standing, name: string, { version }: Candidate): Objection | undefined {
   for (const other of chosen.values()) {
     const written = other.meta.peerDependencies?.[name];
     const range = written === undefined ? undefined : peerRange(question.overrides, name, written, other);
     if (range !== undefined && !inRange(version, range))
       return { lacking: `${other.name} ${other.version} accepts`, words: `is not ${range}`, with: [other.name] };
   }
+  return undefined;
+}
+
+function aboutPresentPeers(standing: Standing, name: string, { version }: Candidate): Objection | undefined {
+  const { question } = standing;
   for (const other of question.present.values()) {
     const written = presentPeers(standing, other)?.[name];
     if (written === undefined) continue;

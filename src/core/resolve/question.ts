@@ -95,6 +95,8 @@ export interface Solution {
   missing: Set<string>;
   /** Of these the ones without which there is none: they were to be chosen. */
   unknown: Set<string>;
+  /** How many versions were tried. */
+  steps: number;
 }
 
 /** No answer: `refused` tells what spoke against each version. */
@@ -105,4 +107,8 @@ export interface NoSolution {
   refused: Solution['refused'];
   missing: Set<string>;
   unknown: Set<string>;
+  /** How many versions were tried. */
+  steps: number;
+  /** The search was not brought to its end: there may be an answer. */
+  gaveUp: boolean;
 }

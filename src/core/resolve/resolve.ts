@@ -3,7 +3,10 @@ import type { Packument, RegistryDoor } from '../ports.ts';
 import { usualPick } from './candidates.ts';
 import { factsOf, objections, reasonFor, remedy, without, type Fact } from './explain.ts';
 import type { Lookup, NoSolution, Question, Solution } from './question.ts';
-import { solve } from './solve.ts';
+import { MOST_STEPS, solve } from './solve.ts';
+
+// An answer and all that is asked to explain why there is none take no more tries than so many together.
+const MOST_TOGETHER = 5 * MOST_STEPS;
 
 export interface Resolved {
   name: string;
@@ -33,7 +36,8 @@ export interface Clash {
 export async function resolve(question: Question, registry: RegistryDoor): Promise<Resolved[] | Clash> {
   const asked = new Documents(registry);
   const answer = await asked.answer(question);
-  if ('clash' in answer) return explainClash(question, answer, asked);
+  if ('clash' in answer)
+    return answer.gaveUp ? { clash: [...answer.empty.values()], remedies: [] } : explainClash(question, answer, asked);
   const usual = (name: string, range: string): string | undefined => {
     const packument = asked.lookup(name);
     return typeof packument === 'string' ? undefined : usualPick(packument, range, question.node)?.version;
@@ -54,6 +58,8 @@ class Documents {
   /** What the registry would not tell: the network, credentials, or nothing may be fetched. */
   readonly #untold = new Map<string, unknown>();
   readonly #registry: RegistryDoor;
+  /** Versions that may still be tried to explain a clash. */
+  #left = MOST_TOGETHER;
 
   constructor(registry: RegistryDoor) {
     this.#registry = registry;
@@ -65,7 +71,8 @@ class Documents {
     const needed = new Set(question.wants.map(({ name }) => name));
     await this.#ask(needed, needed);
     for (;;) {
-      const answer = solve(question, this.lookup);
+      const answer = solve(question, this.lookup, Math.max(0, Math.min(MOST_STEPS, this.#left)));
+      this.#left -= answer.steps;
       for (const name of answer.unknown) if (this.#untold.has(name)) throw this.#untold.get(name);
       const missing = [...answer.missing].filter((name) => !this.#untold.has(name));
       if (missing.length === 0) return answer;

@@ -1,11 +1,14 @@
 import { candidatesIn, isRange } from './candidates.ts';
 import { Dependencies } from './dependencies.ts';
-import { objectionTo, type Standing } from './objections.ts';
+import { fixedObjectionTo, objectionTo, type Standing } from './objections.ts';
 import { overridden, peerRange } from './overrides.ts';
 import type { Candidate, Chosen, Lookup, NoSolution, Objection, Question, Solution } from './question.ts';
 
-// A search that takes longer has no answer that anybody waits for; a real one takes some hundred steps.
-const MOST_STEPS = 50_000;
+/** So many versions are tried in one search: a real one takes some hundred, and nobody waits for more. */
+export const MOST_STEPS = 20_000;
+
+// What was changed most often is what most likely stands in the way.
+const MOST_NAMED = 3;
 
 /** Where the search went no further: the package that was left without a version, and those that stand in its way. */
 interface DeadEnd {
@@ -23,8 +26,8 @@ interface Goal {
  * the nearest choice that stands in its way (conflict-directed backjumping). Peers that are wanted and not there come
  * along. Where `missing` is not empty the registry has to be asked and the question put again.
  */
-export function solve(question: Question, lookup: Lookup): Solution | NoSolution {
-  return new Search(question, lookup).run();
+export function solve(question: Question, lookup: Lookup, steps = MOST_STEPS): Solution | NoSolution {
+  return new Search(question, lookup, steps).run();
 }
 
 class Search {
@@ -37,9 +40,16 @@ class Search {
   readonly #empty = new Map<string, string>();
   readonly #standing: Standing;
   readonly #agenda: Goal[];
+  /** What speaks against versions whatever else is chosen, by `name@version`. */
+  readonly #fixed = new Map<string, Objection | undefined>();
+  /** How often each package was given another version. */
+  readonly #changes = new Map<string, number>();
+  readonly #most: number;
   #steps = 0;
+  #gaveUp = false;
 
-  constructor(question: Question, lookup: Lookup) {
+  constructor(question: Question, lookup: Lookup, most: number) {
+    this.#most = most;
     this.#question = question;
     this.#lookup = lookup;
     const names = new Set(question.wants.map(({ name }) => name));
@@ -50,8 +60,8 @@ class Search {
 
   run(): Solution | NoSolution {
     const conflict = this.#settle(0);
-    const found = { refused: this.#refused, missing: this.#missing, unknown: this.#unknown };
-    if (conflict) return { clash: true, empty: this.#empty, ...found };
+    const found = { refused: this.#refused, missing: this.#missing, unknown: this.#unknown, steps: this.#steps };
+    if (conflict) return { clash: true, empty: this.#empty, gaveUp: this.#gaveUp, ...found };
     return { chosen: this.#chosen, ...found };
   }
 
@@ -66,8 +76,11 @@ class Search {
     if (candidates.length === 0) for (const name of this.#wanting(goal.name)) inTheWay.add(name);
     for (const candidate of candidates) {
       this.#steps += 1;
-      if (this.#steps > MOST_STEPS) return this.#giveUp(goal.name);
-      const objection = objectionTo(this.#standing, goal.name, candidate) ?? this.#tryWith(goal, candidate, index);
+      if (this.#steps > this.#most) return this.#giveUp(goal.name);
+      const objection =
+        this.#fixedObjection(goal.name, candidate) ??
+        objectionTo(this.#standing, goal.name, candidate) ??
+        this.#tryWith(goal, candidate, index);
       if (!objection) return undefined;
       if ('at' in objection) return objection;
       this.#note(goal.name, candidate.version, objection);
@@ -76,15 +89,29 @@ class Search {
     return { at: goal.name, inTheWay };
   }
 
+  #fixedObjection(name: string, candidate: Candidate): Objection | undefined {
+    const key = `${name}@${candidate.version}`;
+    if (!this.#fixed.has(key)) this.#fixed.set(key, fixedObjectionTo(this.#standing, name, candidate));
+    return this.#fixed.get(key);
+  }
+
   /** Says that the search was not brought to its end. Without names in the way every choice is given up. */
   #giveUp(at: string): DeadEnd {
-    this.#empty.set(at, `no answer was found in ${MOST_STEPS.toLocaleString('en')} tries, and more were not made`);
+    this.#gaveUp = true;
+    const often = [...this.#changes].sort(([, a], [, b]) => b - a).slice(0, MOST_NAMED);
+    const named = often.map(([name, count]) => `${name} (${count} times)`).join(', ');
+    const most = this.#most.toLocaleString('en');
+    this.#empty.set(
+      at,
+      `no versions that hold together were found in ${most} tries, and no more were made; changed most often: ${named}`,
+    );
     return { at, inTheWay: new Set() };
   }
 
   /** Chooses a version and goes on. A dead end comes back as it is where another version would not help. */
   #tryWith(goal: Goal, candidate: Candidate, index: number): Objection | DeadEnd | undefined {
     const length = this.#agenda.length;
+    this.#changes.set(goal.name, (this.#changes.get(goal.name) ?? 0) + 1);
     this.#chosen.set(goal.name, { ...candidate, ...goal });
     this.#bring(goal.name, candidate);
     const deadEnd = this.#settle(index + 1);
