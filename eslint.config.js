@@ -32,7 +32,7 @@ export default tseslint.config(
   { files: ['test/support/**/*.ts'], rules: { 'max-lines': 'off' } },
   { files: ['test/**/*.ts', 'bench/**/*.ts', 'demo/**/*.ts'], rules: { 'max-lines-per-function': 'off' } },
   {
-    files: ['scripts/*.mjs', 'test/corpus/*.mjs', '*.js', '**/*.cjs'],
+    files: ['scripts/*.mjs', 'test/corpus/*.mjs', 'test/stacks/*.mjs', '*.js', '**/*.cjs'],
     languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', require: 'readonly' } },
   },
 );

@@ -1,7 +1,7 @@
 // Bundles the program into dist/ and the development programs (demo, registry, benchmarks) into build/.
 import { build } from 'esbuild';
 import { createHash } from 'node:crypto';
-import { copyFileSync, existsSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -45,17 +45,20 @@ const banner = [
   "const __bundledFolder = __toPath(new URL('.', import.meta.url));",
 ].join('\n');
 
-await buildProgram();
+const maps = await buildProgram();
 await buildTools();
+writeMaps(maps);
 
 /**
  * Each module that is loaded late becomes one file with all that it needs: a few large files load much faster than many
- * small ones, and what is in two of them is code only, without state.
+ * small ones, and what is in two of them is code only, without state. Returns the source maps, and which packages are in it.
  */
 async function buildProgram() {
   const outdir = path.join(root, 'dist');
   rmSync(outdir, { recursive: true, force: true });
   const late = new Map([[path.join(root, 'src/cli/main.ts'), 'ligament']]);
+  const maps = new Map();
+  const inputs = new Set();
   const lateParts = {
     name: 'late-parts',
     setup(builder) {
@@ -75,8 +78,11 @@ async function buildProgram() {
   for (const [file, name] of late) {
     if ([...late.values()].filter((other) => other === name).length > 1)
       throw new Error(`two late parts are named ${name}`);
-    await build({
+    const { outputFiles, metafile } = await build({
       ...common,
+      write: false,
+      metafile: true,
+      sourcemap: 'external',
       entryPoints: { [name]: file },
       outdir,
       plugins: [lateParts],
@@ -86,7 +92,26 @@ async function buildProgram() {
       // The first file does as little as can be: it has no bundled packages.
       ...(name === 'ligament' ? {} : { banner: { js: banner } }),
     });
+    for (const { path: place, contents } of outputFiles) {
+      if (place.endsWith('.map')) maps.set(path.basename(place), contents);
+      else writeInto(place, contents);
+    }
+    for (const input of Object.keys(metafile.inputs)) inputs.add(input);
   }
+  return { maps, inputs };
+}
+
+function writeInto(file, contents) {
+  mkdirSync(path.dirname(file), { recursive: true });
+  // A program that names what runs it can be run.
+  writeFileSync(file, contents, { mode: contents[0] === 0x23 && contents[1] === 0x21 ? 0o755 : 0o644 });
+}
+
+/** What the runs on real stacks tell by which sources a run has been through; they do not ship. */
+function writeMaps({ maps, inputs }) {
+  const folder = path.join(root, 'build/maps');
+  for (const [name, contents] of maps) writeInto(path.join(folder, name), contents);
+  writeInto(path.join(folder, 'inputs.json'), JSON.stringify([...inputs].sort()));
 }
 
 // The reader of editors' settings is a WebAssembly module, which is read from beside the program.
@@ -103,5 +128,17 @@ async function buildTools() {
     stacks: 'test/stacks/run.ts',
   };
   const present = Object.fromEntries(Object.entries(tools).filter(([, file]) => existsSync(root + file)));
-  await build({ ...common, entryPoints: present, outdir, splitting: true, packages: 'external' });
+  const { metafile } = await build({
+    ...common,
+    entryPoints: present,
+    outdir,
+    splitting: true,
+    packages: 'external',
+    metafile: true,
+  });
+  // What the runs on real stacks are made of.
+  const runner = Object.entries(metafile.outputs).find(([, { entryPoint }]) => entryPoint === tools.stacks)?.[1];
+  const parts = [runner, ...(runner?.imports ?? []).map((one) => metafile.outputs[one.path])];
+  const sources = new Set(parts.flatMap((one) => Object.keys(one?.inputs ?? {})));
+  writeInto(path.join(outdir, 'maps/runner.json'), JSON.stringify([...sources].sort()));
 }

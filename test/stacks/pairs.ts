@@ -11,6 +11,8 @@ export interface Outcome {
   checked: string[];
   packages: Record<string, string>;
   seconds: number;
+  /** It holds only without those that it was tried beside. */
+  apart?: true;
 }
 
 interface Browsed {
@@ -89,7 +91,8 @@ export async function tryTogether(host: StackHost, stack: string, integrations: 
     // It may have failed half-way: each begins with the host as it is.
     await host.prepare();
     for (const one of integrations) {
-      outcomes.push(...(await tryTogether(host, stack, [one])));
+      const [outcome, ...more] = await tryTogether(host, stack, [one]);
+      if (outcome) outcomes.push({ ...outcome, apart: true }, ...more);
       if (outcomes.at(-1)?.state === 'failed') await host.prepare();
     }
     return outcomes;

@@ -6,6 +6,7 @@ import path from 'node:path';
 import { projectRoot, registryEnvironment } from '../../demo/registry/open.ts';
 
 const PROGRAM = path.join(projectRoot(), 'dist/ligament.js');
+const HOOK = path.join(projectRoot(), 'test/stacks/coverage-hook.mjs');
 export const HOSTS = path.join(projectRoot(), 'test/stacks/hosts');
 // Outside of the project itself: tools look for their settings in the folders above.
 export const WORK = path.join(os.tmpdir(), 'ligament-stacks');
@@ -45,6 +46,8 @@ export class StackHost {
   /** The workspace that everything is attached to. */
   readonly workspace: string;
   readonly #environment: Record<string, string>;
+  /** Where it is noted which functions of the program ran; undefined where nobody asks. */
+  coverage: string | undefined;
 
   constructor(id: string, registry: string | undefined) {
     this.id = id;
@@ -103,6 +106,17 @@ export class StackHost {
     this.git('commit', '--quiet', '--message=As it is');
   }
 
+  /** What fits a copy of the host in which nothing is installed, by integration: enough to tell whether its groups are still the same. */
+  async fitsBare(): Promise<Record<string, string>> {
+    const bare = path.join(WORK, 'bare', this.id);
+    fs.rmSync(bare, { recursive: true, force: true });
+    fs.cpSync(path.join(HOSTS, this.id), bare, { recursive: true, filter: (file) => !file.includes('node_modules') });
+    const at = this.workspace === '.' ? [] : ['--workspace', this.workspace];
+    const run = await this.#run(process.execPath, [PROGRAM, 'browse', '--json', '--cwd', bare, ...at], { cwd: bare });
+    if (run.status !== 0) throw new Error(`${this.id}: browse: ${run.stderr}`);
+    return verdictsIn(run.stdout);
+  }
+
   /** Lets npm work out what the manifest brings, and returns it all by `name@version`. Asks the registry. */
   async lock(): Promise<string[]> {
     const args = ['install', '--package-lock-only', '--ignore-scripts', '--no-audit', '--no-fund'];
@@ -113,7 +127,9 @@ export class StackHost {
 
   ligament(...args: string[]): Promise<Run> {
     const at = this.workspace === '.' ? [] : ['--workspace', this.workspace];
-    return this.#run(process.execPath, [PROGRAM, ...args, ...at]);
+    if (this.coverage === undefined) return this.#run(process.execPath, [PROGRAM, ...args, ...at]);
+    const hooked = ['--import', HOOK, PROGRAM, ...args, ...at];
+    return this.#run(process.execPath, hooked, { more: { LIGAMENT_COVERAGE: this.coverage } });
   }
 
   /** What the host is built with, as a survey tells it. */
@@ -162,7 +178,15 @@ export class StackHost {
     return new Map(present.sort().map((name) => [name, fs.readFileSync(path.join(this.root, name), 'utf8')]));
   }
 
-  #run(command: string, args: string[], { online = false } = {}): Promise<Run> {
+  #run(
+    command: string,
+    args: string[],
+    {
+      online = false,
+      more = {},
+      cwd = this.root,
+    }: { online?: boolean; more?: Record<string, string>; cwd?: string } = {},
+  ): Promise<Run> {
     const own = Object.entries(this.#environment);
     const environment = Object.fromEntries(own.filter(([name]) => !online || !name.startsWith('npm_config_')));
     if (online) {
@@ -170,7 +194,7 @@ export class StackHost {
       if (process.env.npm_config_registry) environment.npm_config_registry = process.env.npm_config_registry;
     }
     return new Promise((resolve, reject) => {
-      const child = spawn(command, args, { cwd: this.root, env: environment, stdio: ['ignore', 'pipe', 'pipe'] });
+      const child = spawn(command, args, { cwd, env: { ...environment, ...more }, stdio: ['ignore', 'pipe', 'pipe'] });
       let stdout = '';
       let stderr = '';
       child.stdout.on('data', (chunk: Buffer) => (stdout += chunk.toString()));
@@ -179,6 +203,20 @@ export class StackHost {
       child.on('close', (status) => resolve({ status, stdout, stderr }));
     });
   }
+}
+
+interface Browsed {
+  integrations: { integration: string; workspaces: { ways: { verdict: string }[] }[] }[];
+}
+
+function verdictsIn(document: string): Record<string, string> {
+  const { integrations } = JSON.parse(document) as Browsed;
+  return Object.fromEntries(
+    integrations.map(({ integration, workspaces }) => [
+      integration,
+      (workspaces[0]?.ways ?? []).map(({ verdict }) => verdict).join(' '),
+    ]),
+  );
 }
 
 /** Every package that a lockfile of npm's has, by `name@version` (package-lock.json, version 3, "packages"). */

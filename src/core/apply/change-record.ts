@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import path from 'node:path';
 import * as z from 'zod/mini';
 import { decode, encode } from '../doors/text.ts';
-import type { Doors, LeftoverNotes, ProcessMark, Reader, Within } from '../ports.ts';
+import type { Doors, LeftoverNotes, Reader, Within } from '../ports.ts';
 import { checkStateFolder, stateFolder, type StateDoors } from './state-folder.ts';
 
 const ID = /^[0-9a-f]{32}$/;
@@ -114,7 +114,7 @@ export class ChangeRecord implements LeftoverNotes {
     const notes = this.#files.list(this.folder).filter(({ kind }) => kind === 'file');
     for (const { name } of notes.filter((one) => one.name.startsWith('child-'))) {
       const mark = processMark.safeParse(json(this.#files, path.join(this.folder, name)));
-      if (mark.success) await this.#processes.end(mark.data as ProcessMark);
+      if (mark.success) await this.#processes.end(mark.data);
     }
     for (const { name } of notes.filter((one) => one.name.startsWith('scratch-'))) {
       const bytes = this.#files.read(path.join(this.folder, name));

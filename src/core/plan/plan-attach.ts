@@ -1,21 +1,14 @@
 import path from 'node:path';
 import type { Context } from '../context.ts';
-import { bareStack, bareStyle, isOwn } from './bare.ts';
-import { encode } from '../doors/text.ts';
+import { bareStack, bareStyle } from './bare.ts';
 import { fillAll } from '../definition/fill.ts';
 import { catalogIds } from '../definition/catalog.ts';
-import type { ProofSpec, Way } from '../definition/schema.ts';
-import { keepDefinition, sourceOf } from '../ledger/kept-definition.ts';
-import { commandsOf } from '../prove/proof-commands.ts';
+import { partOf, proofsOf, recordFile, type Decided } from './decided.ts';
 import { scriptsIn } from './scripts-in.ts';
 import { groupBy } from '../group-by.ts';
-import type { Edit } from '../joints.ts';
-import { ledgerFile, renderLedger, type Ledger } from '../ledger/ledger.ts';
+import { ledgerFile, type Ledger } from '../ledger/ledger.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { ProofTask } from '../prove/proof.ts';
-import type { ChosenPackage } from '../resolve/packages.ts';
-import type { StackFacts } from '../stacks/stacks.ts';
-import type { WorkspaceFacts } from '../survey/survey.ts';
 import type { AttachRequest, AttachWishes } from './attach-request.ts';
 import {
   joinFiles,
@@ -33,31 +26,16 @@ import { manifestEdits, packageWarnings } from './manifest-edits.ts';
 import { alreadyThere, planFiles } from './plan-files.ts';
 import { ownerOf } from './replay.ts';
 import { findShadowing } from './shadowing.ts';
-import { usePatternsOf } from './use-patterns.ts';
 import { refuseTracked, secretsNeeded, type SecretNeed } from './secrets.ts';
 import { advisoriesOn } from './advisories-on.ts';
 import { checkOwnPath } from './paths.ts';
-import { settleProofs, valuesFor } from './settle.ts';
+import { valuesFor } from './settle.ts';
 import { circumstances, takeWay } from './take-way.ts';
 import { wayEdits } from './way-edits.ts';
 import { changeTitle } from './title.ts';
 import { versionsTogether } from './versions-together.ts';
 
 type Wishes = AttachWishes & { agreed: ReadonlyMap<string, string> };
-
-/** One integration on one workspace, with everything decided but the texts. */
-interface Decided {
-  request: AttachRequest;
-  facts: WorkspaceFacts;
-  stack: StackFacts;
-  choices: Record<string, string>;
-  way: Way;
-  /** The same as the definition has it, with its conditions. */
-  raw: Way;
-  packages: ChosenPackage[];
-  reasons: string[];
-  edits: Edit[];
-}
 
 /**
  * Plans to attach integrations as one change set, one integration after the other. Writes nothing. Throws a Problem:
@@ -238,60 +216,14 @@ async function planGroup(
   const secrets: SecretNeed[] = [];
   const scripts: ScriptRun[] = [];
   for (const one of decided) {
-    const specs = settleProofs(one.request.definition, circumstances(context, one));
     const made = planned.made.get(owner(one)) ?? [];
-    const { definition, workspace, foreign = false } = one.request;
-    const ledger: Ledger = {
-      integration: definition.integration,
-      title: definition.title,
-      way: one.way.way,
-      workspace,
-      choices: one.choices,
-      packages: Object.fromEntries(
-        one.packages.filter((each) => !isOwn(context, each)).map(({ name, range }) => [name, range]),
-      ),
-      edits: made,
-      proofs: specs,
-      uses: definition.uses && usePatternsOf(definition.uses, one.choices),
-      data: definition.data,
-      people: definition.people,
-      source: sourceOf(definition, foreign),
-      ...(foreign ? { kept: keepDefinition(definition, one.raw) } : {}),
-    };
-    const record = ledgerFile(workspace, definition.integration);
-    files.push({ file: record, before: undefined, after: encode(renderLedger(ledger)), role: 'record' });
-    secrets.push(...secretsNeeded(made, definition));
+    files.push(recordFile(context, one, made));
+    secrets.push(...secretsNeeded(made, one.request.definition));
     parts.push(partOf(one, alreadyThere(made)));
-    const { integration, title } = definition;
-    const runs = (spec: ProofSpec): string[] => commandsOf(spec, { ...one, context });
-    proofs.push(
-      ...specs.map((spec) => ({
-        integration,
-        title,
-        workspace,
-        choices: one.choices,
-        spec,
-        foreign,
-        runs: runs(spec),
-      })),
-    );
+    proofs.push(...proofsOf(context, one));
     scripts.push(...scriptsIn(made, one.request));
   }
   return { parts, files, proofs, secrets, scripts };
-}
-
-function partOf({ request, facts, stack, way, packages, reasons }: Decided, already: string[]): AttachedPart {
-  return {
-    integration: request.definition.integration,
-    title: request.definition.title,
-    workspace: facts.folder,
-    workspaceName: facts.name,
-    stack: stack.title,
-    way: way.title,
-    wayReason: reasons.length > 0 ? reasons.join('; ') : undefined,
-    packages,
-    already,
-  };
 }
 
 /** Throws a Problem (status 3) for a command that writes outside of the host. */

@@ -16,7 +16,7 @@ export function scriptsIn(
   return made.flatMap(({ file, format, operation, splices, executable }): ScriptRun[] => {
     if (splices.length === 0) return [];
     const one = { integration: definition.integration, workspace, foreign };
-    if (format === 'lines' && executable && operation.op === 'ensure')
+    if (format === 'lines' && executable)
       return [{ ...one, name: path.posix.basename(file), command: operation.line, by: 'git' }];
     if (format !== 'json' || operation.op !== 'set' || path.posix.basename(file) !== 'package.json') return [];
     const [section, name = ''] = splitPointer(operation.pointer);

@@ -37,16 +37,16 @@ export async function proveCommit(bench: Bench): Promise<ProofResult> {
         linesThatMatter(committed.output),
       );
     if (spec.refuses) {
-      if (committed.status === 0) return fail('a commit that the hook should refuse was made');
+      if (committed.status === 0) return await fail('a commit that the hook should refuse was made');
       // Without the hook nothing stands in its way: so it was the hook.
       const without = await git('commit', '--quiet', '--no-verify', '--message=planted');
-      if (without.status !== 0) return fail('nothing can be committed in a copy of the project');
+      if (without.status !== 0) return await fail('nothing can be committed in a copy of the project');
       return bench.result(true, 'git commit: the hook refused a planted file');
     }
-    if (committed.status !== 0) return fail('the hook refused a file that it should have put right');
+    if (committed.status !== 0) return await fail('the hook refused a file that it should have put right');
     for (const [name, text] of plants) {
       const shown = await git('show', `HEAD:${name}`);
-      if (shown.stdout === text) return fail(`${name} was committed as it was staged`);
+      if (shown.stdout === text) return await fail(`${name} was committed as it was staged`);
     }
     return bench.result(true, 'git commit: the hook put a planted file right before it was committed');
   } finally {

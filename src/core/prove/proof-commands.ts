@@ -61,7 +61,7 @@ function typed(parts: readonly string[], { choices }: Place): string {
 
 function needsBuild({ stack }: Place): boolean {
   const { serve, runtime } = stack.traits;
-  return runtime !== 'server' || (serve !== undefined && 'build' in serve && serve.build === true);
+  return runtime !== 'server' || (serve !== undefined && 'build' in serve && serve.build);
 }
 
 function buildOf({ context, facts, stack }: Place): string {

@@ -17,7 +17,7 @@ export function hookJoint(ground: Ground): Joint | undefined {
   const prepare = ground.workspace.manifest.scripts.prepare;
   const place = repositoryOf(ground);
   const told = hooksFolder(ground, place, prepare);
-  if (told === 'elsewhere') {
+  if (told === ELSEWHERE) {
     return blockedJoint('hooks.pre-commit', 'package.json', 'hooks outside of the project', {
       reason: 'the repository looks for its hooks outside of this project',
       handwork: 'Add the line to the pre-commit hook in the folder that this names: git config core.hooksPath',
@@ -75,23 +75,26 @@ function repositoryOf({ reader, root }: Ground): Repository {
   return { inside: path.relative(top, root).split(path.sep).join('/'), settings: gitFolder(reader, top) };
 }
 
+// No folder of a project: what a hook must not be looked for in.
+const ELSEWHERE = '..';
+
 /**
  * The folder in the project that the manifest's scripts or the repository's own settings name, which is relative to the repository's
- * top (git-config(1), core.hooksPath); `elsewhere` for one outside of the project, undefined without one.
+ * top (git-config(1), core.hooksPath); `..` for one outside of the project, undefined without one.
  */
 function hooksFolder(
   { reader }: Ground,
   { inside, settings }: Repository,
   prepare: string | undefined,
-): string | 'elsewhere' | undefined {
+): string | undefined {
   const text = readText(reader, path.join(settings, 'config')) ?? '';
   const byScript = /core\.hooksPath[= ]+["']?([\w./-]+)/i.exec(prepare ?? '')?.[1];
   const bySettings = /^\s*hooksPath\s*=\s*"?([^"\r\n]+?)"?\s*$/im.exec(text)?.[1];
   const folder = byScript ?? bySettings;
   if (folder === undefined) return undefined;
-  if (path.posix.isAbsolute(folder)) return 'elsewhere';
+  if (path.posix.isAbsolute(folder)) return ELSEWHERE;
   const below = path.posix.relative(inside, path.posix.normalize(folder));
-  if (below.startsWith('..')) return 'elsewhere';
+  if (below.startsWith('..')) return ELSEWHERE;
   // A folder of somebody's tool that forwards to the hooks one level above (`.tool/_`).
   return path.posix.normalize(below.replace(/\/_$/, ''));
 }
