@@ -67,6 +67,13 @@ async function buildProgram() {
       builder.onResolve({ filter: /^string-width$/ }, ({ kind }) =>
         kind === 'import-statement' ? { path: path.join(root, 'src/cli/render/plain-width.ts') } : undefined,
       );
+      // Bundled, the parser would take settings of its own from the manifest of the project that one stands in: from ours it may.
+      builder.onLoad({ filter: /yargs[\\/]lib[\\/]platform-shims[\\/]esm\.mjs$/ }, ({ path: file }) => {
+        const text = readFileSync(file, 'utf8');
+        const ours = text.replace('mainFilename: mainFilename || process.cwd()', 'mainFilename: __bundledFolder');
+        if (ours === text) throw new Error('the parser looks for its settings in another way now');
+        return { contents: ours, loader: 'js', resolveDir: path.dirname(file) };
+      });
       builder.onResolve({ filter: /^\./ }, ({ kind, path: target, resolveDir }) => {
         if (kind !== 'dynamic-import' || !resolveDir.startsWith(path.join(root, 'src'))) return undefined;
         const file = path.resolve(resolveDir, target);

@@ -43,19 +43,19 @@ export type ViewDoors = StateDoors & Pick<Doors, 'processes'>;
 
 /**
  * Looks at a project's lock. Its text comes with the project: it is looked up in the user's own state, or shown, and decides nothing
- * else. Changes nothing.
+ * else. `own` is the record of the command that asks. Changes nothing.
  */
-export function viewLock(doors: ViewDoors, root: string): LockView {
+export function viewLock(doors: ViewDoors, root: string, own?: ChangeRecord): LockView {
   const { files, processes } = doors;
   const file = path.join(root, LOCK);
   const kind = files.kind(file);
   const near = files.kind(path.join(root, '.ligament'));
   if (near !== undefined && near !== 'folder') return { state: 'lost', problem: notAFolder(near) };
-  if (kind === undefined) return withoutLock(doors, root);
+  if (kind === undefined) return withoutLock(doors, root, own);
   if (kind !== 'file')
     return { state: 'lost', problem: strange(`it is a ${kind === 'other' ? 'pipe or device' : kind}`) };
   const told = parse(files.read(file));
-  if (!told) return withoutText(doors, root);
+  if (!told) return withoutText(doors, root, own);
   const record = recordById(doors, told.id);
   if (record) {
     if (!isAt(record.owner, root, files.status(root)?.identity))
@@ -76,8 +76,8 @@ export function holderInWords({ what, since, user, holder }: LockText, state: 'r
 }
 
 /** Of a project without a lock: a command whose lock somebody has removed still has its record. */
-function withoutLock(doors: ViewDoors, root: string): LockView {
-  const records = ChangeRecord.of(doors, root).filter(({ owner }) => owner.kind === 'change');
+function withoutLock(doors: ViewDoors, root: string, own: ChangeRecord | undefined): LockView {
+  const records = ChangeRecord.of(doors, root).filter(({ owner, id }) => owner.kind === 'change' && id !== own?.id);
   const running = records.find((one) => one.state === 'running');
   if (running) return { state: 'running', who: asText(running) };
   const [ended] = records.filter((one) => one.state === 'ended');
@@ -85,8 +85,8 @@ function withoutLock(doors: ViewDoors, root: string): LockView {
 }
 
 /** A lock that was cut off while it was made, or that nobody can read. */
-function withoutText(doors: ViewDoors, root: string): LockView {
-  const view = withoutLock(doors, root);
+function withoutText(doors: ViewDoors, root: string, own: ChangeRecord | undefined): LockView {
+  const view = withoutLock(doors, root, own);
   return view.state === 'free' ? { state: 'lost', problem: strange('what stands in it cannot be read') } : view;
 }
 

@@ -33,7 +33,7 @@ export async function lockHost(doors: Doors, root: string, what: string, waiting
   try {
     for (const wait = patience(waiting); ;) {
       if (take(doors, root, record)) return { record, release: () => release(doors, root, record) };
-      const view = viewLock(doors, root);
+      const view = viewLock(doors, root, record);
       if (view.state === 'lost') throw view.problem;
       if (view.state === 'ended') takeOver(doors, root, view.record, record);
       // Each round waits, whatever it saw: nothing here can become a busy loop.

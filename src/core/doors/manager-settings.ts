@@ -1,6 +1,6 @@
-import fs from 'node:fs';
 import path from 'node:path';
 import { recordOf } from '../records.ts';
+import { nodeReader } from './node-reader.ts';
 
 type Environment = Readonly<Record<string, string | undefined>>;
 
@@ -47,12 +47,13 @@ async function yarnSettings(hostRoot: string, environment: Environment): Promise
 }
 
 async function readSettings(file: string, environment: Environment): Promise<Record<string, unknown>> {
-  if (!fs.existsSync(file)) return {};
+  const bytes = nodeReader.read(file);
+  if (!bytes) return {};
   const { parse } = await import('yaml');
   try {
     // "${NAME}" and "${NAME:-else}" stand for environment variables.
-    const filled = fs
-      .readFileSync(file, 'utf8')
+    const filled = Buffer.from(bytes)
+      .toString('utf8')
       .replace(/\$\{(\w+)(?::?-([^}]*))?\}/g, (_, name: string, other?: string) => environment[name] ?? other ?? '');
     return recordOf(parse(filled, { maxAliasCount: 0, logLevel: 'error' }));
   } catch {

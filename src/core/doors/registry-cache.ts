@@ -3,7 +3,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import type { PackageSettings } from '../ports.ts';
 import { cacheFolder, readKept, writeKept } from './cache-folder.ts';
-import { ifThere } from './node-reader.ts';
+import { nodeReader } from './node-reader.ts';
 import type { PackumentDigest } from './packument-digest.ts';
 
 type Environment = Readonly<Record<string, string | undefined>>;
@@ -65,7 +65,7 @@ function settingsKey(hostRoot: string, environment: Environment): string {
     path.join(home, '.yarnrc.yml'),
     environment.npm_config_globalconfig ?? path.join(prefix, 'etc', 'npmrc'),
   ]) {
-    const text = ifThere(() => fs.readFileSync(file, 'utf8')) ?? '';
+    const text = Buffer.from(nodeReader.read(file) ?? []).toString('utf8');
     hash.update(`\0${file}\0${text}`);
     // Settings may take their values from any variable (npmrc(5): "${NAME}").
     for (const [, name = ''] of text.matchAll(/\$\{(\w+)/g)) hash.update(`\0${name}=${environment[name] ?? ''}`);

@@ -34,7 +34,9 @@ export function checkPath(reader: Reader, root: string, file: string): void {
  */
 export function checkOwnPath(reader: Reader, root: string, file: string): void {
   checkPath(reader, root, file);
-  const real = path.relative(reader.real(root), reader.real(path.join(root, file)));
+  let existing = path.join(root, file);
+  while (reader.kind(existing) === undefined && existing !== root) existing = path.dirname(existing);
+  const real = path.relative(reader.real(root), reader.real(existing));
   const kept = keptPart(file) ?? keptPart(real);
   if (kept !== undefined)
     throw new Problem({

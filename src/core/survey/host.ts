@@ -81,7 +81,14 @@ function refuseStranger(reader: Reader, above: string, below: string): void {
 /** Reads the host whose root is known. Throws a Problem (status 2) where a manifest cannot be read. */
 export async function readHost(reader: Reader, root: string): Promise<HostPlace> {
   const manifest = await readManifest(reader, path.join(root, 'package.json'), root);
-  if (!manifest) throw new Error(`no manifest in ${root}`);
+  if (!manifest)
+    throw new Problem({
+      status: EXIT.wrongUsage,
+      what: 'package.json is no regular file',
+      where: { file: path.join(root, 'package.json') },
+      why: 'it is a folder, a pipe, a device, or a link that leads nowhere',
+      next: 'Put a file in its place.',
+    });
   const pnpm = await pnpmWorkspaces(reader, root);
   const patterns = [...manifest.workspaces, ...pnpm.patterns];
   const folders = await expand(reader, root, patterns);
