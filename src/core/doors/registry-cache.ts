@@ -1,5 +1,4 @@
 import { createHash } from 'node:crypto';
-import fs from 'node:fs';
 import path from 'node:path';
 import type { PackageSettings } from '../ports.ts';
 import { cacheFolder, readKept, writeKept } from './cache-folder.ts';
