@@ -149,6 +149,14 @@ export class TestHost {
           visit(file);
         } else {
           const { mode } = fs.lstatSync(path.join(this.root, file));
+          // A link to a folder is what it leads to.
+          if (
+            entry.isSymbolicLink() &&
+            fs.statSync(path.join(this.root, file), { throwIfNoEntry: false })?.isDirectory()
+          ) {
+            found.set(file, `link to ${fs.readlinkSync(path.join(this.root, file))}`);
+            continue;
+          }
           found.set(
             file,
             `${mode.toString(8)} ${createHash('sha256')
