@@ -16,7 +16,7 @@ export async function releaseHooks(doors: Doors, root: string): Promise<void> {
     if (top === undefined || files.kind(path.join(root, FOLDER)) !== undefined) return;
     const own = path.posix.join(path.relative(top, root).split(path.sep).join('/'), FOLDER);
     const settings = readText(files, path.join(gitFolder(files, top), 'config')) ?? '';
-    const told = /^\s*hooksPath\s*=\s*"?([^"\r\n]+?)"?\s*$/im.exec(settings)?.[1];
+    const told = /^[ \t]*hooksPath[ \t]*=[ \t]*"?([^"\r\n]+?)"?[ \t]*$/im.exec(settings)?.[1];
     if (told !== own) return;
     const pattern = `^${own.replaceAll(/[.\\]/g, '\\$&')}$`;
     await askGit(doors, root, ['config', '--local', '--unset', 'core.hooksPath', pattern]);

@@ -51,9 +51,10 @@ function toldBy(bench: Bench, hides: string | undefined): string | undefined {
   const wanted = fillText(hides, bench.values);
   const { files } = bench.context.doors;
   const search = (folder: string): string | undefined => {
-    for (const { name, kind } of files.list(bench.path(folder))) {
+    // What is built may bring packages along: it is only read.
+    for (const { name, kind } of files.list(path.join(bench.folder, folder))) {
       const file = path.posix.join(folder, name);
-      const isHere = kind === 'folder' ? undefined : readText(files, bench.path(file))?.includes(wanted);
+      const isHere = kind === 'folder' ? undefined : readText(files, path.join(bench.folder, file))?.includes(wanted);
       const found = kind === 'folder' && name !== 'cache' ? search(file) : isHere ? file : undefined;
       if (found !== undefined) return found;
     }

@@ -89,7 +89,7 @@ function hooksFolder(
 ): string | undefined {
   const text = readText(reader, path.join(settings, 'config')) ?? '';
   const byScript = /core\.hooksPath[= ]+["']?([\w./-]+)/i.exec(prepare ?? '')?.[1];
-  const bySettings = /^\s*hooksPath\s*=\s*"?([^"\r\n]+?)"?\s*$/im.exec(text)?.[1];
+  const bySettings = /^[ \t]*hooksPath[ \t]*=[ \t]*"?([^"\r\n]+?)"?[ \t]*$/im.exec(text)?.[1];
   const folder = byScript ?? bySettings;
   if (folder === undefined) return undefined;
   if (path.posix.isAbsolute(folder)) return ELSEWHERE;

@@ -130,7 +130,7 @@ function modulesFrom(ground: Ground, entry: string): string[] {
 /** A port that is written down as a number; undefined where the environment tells it, or nothing can be told. */
 function portOf(ground: Ground, modules: readonly string[]): number | undefined {
   const texts = modules.map((file) => ground.text(file) ?? '');
-  if (texts.some((text) => /\benv(\.|\[['"])PORT\b|\benv\b[^;]*\bPORT\b/.test(text))) return undefined;
+  if (texts.some((text) => /\benv(\.|\[['"])PORT\b|\benv\b[^;]{0,300}\bPORT\b/.test(text))) return undefined;
   const written = texts.flatMap((text) => {
     const direct = /\.listen\(\s*(?:\{\s*port:\s*)?(\d{2,5})\b/.exec(text)?.[1];
     const named = /\b(?:const|let|var)\s+(?:port|PORT)\s*(?::\s*number\s*)?=\s*(\d{2,5})\b/.exec(text)?.[1];

@@ -146,7 +146,7 @@ export function at(pointer: string): ConfigAddress {
 /** Vite's configuration, wherever the scripts say that it is. */
 export function findConfig(ground: Ground): ConfigFile {
   const named = Object.values(ground.workspace.manifest.scripts).flatMap((script) => {
-    const match = /\bvite\b[^&|;]*?(?:--config|-c)[= ](["']?)([^\s"']+)\1/.exec(script);
+    const match = /\bvite\b[^&|;]{0,500}?(?:--config|-c)[= ](["']?)([^\s"']+)\1/.exec(script);
     return match?.[2] === undefined ? [] : [match[2]];
   });
   const { language, moduleFormat, style } = ground.workspace;

@@ -98,7 +98,7 @@ export function importsOf(ground: Ground, setup: PageSetup, file: string): { she
 
 /** What the `<style src>` blocks of a component load. */
 function styleSources(text: string): string[] {
-  return [...text.matchAll(/<style\b[^>]*\bsrc=["']([^"']+)["']/g)].map((match) => match[1] ?? '');
+  return [...text.matchAll(/<style\b[^>]{0,1000}\bsrc=["']([^"']+)["']/g)].map((match) => match[1] ?? '');
 }
 
 /** Whether a style sheet is one that needs nothing to be read. */

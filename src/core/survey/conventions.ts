@@ -29,7 +29,20 @@ export function findLanguage(reader: Reader, root: string, { folder, manifest }:
 export function scriptOf(text: string, file: string): string {
   if (file.endsWith('.astro')) return /^\uFEFF?\s*---[ \t]*\r?\n([\s\S]*?)^---/m.exec(text)?.[1] ?? '';
   if (!/\.(vue|svelte)$/.test(file)) return text;
-  return [...text.matchAll(/<script\b[^>]*>([\s\S]*?)<\/script>/g)].map((match) => match[1] ?? '').join('\n');
+  return scriptsIn(text).join('\n');
+}
+
+/** What stands in script elements, found from one end to the other once: whoever leaves them open makes nobody search again. */
+function scriptsIn(text: string): string[] {
+  const found: string[] = [];
+  for (let at = text.indexOf('<script'); at !== -1; at = text.indexOf('<script', at)) {
+    const start = text.indexOf('>', at) + 1;
+    const end = start === 0 ? -1 : text.indexOf('</script>', start);
+    if (end === -1) break;
+    found.push(text.slice(start, end));
+    at = end;
+  }
+  return found;
 }
 
 function sampleSources(reader: Reader, top: string): string[] {

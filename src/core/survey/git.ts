@@ -56,7 +56,7 @@ export function repositoryTop(reader: Reader, root: string): string | undefined 
 export function gitFolder(reader: Reader, top: string): string {
   const own = path.join(top, '.git');
   const text = (file: string): string => Buffer.from(reader.read(file) ?? []).toString('utf8');
-  const told = /^gitdir: (.+?)\s*$/m.exec(text(own))?.[1];
+  const told = /^gitdir: (.+?)[ \t\r]*$/m.exec(text(own))?.[1];
   if (told === undefined) return own;
   const folder = path.resolve(top, told);
   const common = text(path.join(folder, 'commondir')).trim();
