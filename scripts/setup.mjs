@@ -9,9 +9,22 @@ const root = fileURLToPath(new URL('..', import.meta.url));
 
 for (const folder of ['.', 'demo/shelf/vite4', 'demo/shelf/web', 'demo/shelf/api'])
   installIfNeeded(path.join(root, folder));
+tellMissing();
 if (process.argv.includes('--managers')) installIfNeeded(path.join(root, 'test/managers'));
 if (process.argv.includes('--corpus')) installCorpus();
 buildIfNeeded();
+
+/** Says in one line what of the system's own programs is missing, with the command that installs it. */
+function tellMissing() {
+  const tests = process.argv.includes('--managers');
+  const needed = { git: 'git', chromium: 'chromium', ...(tests ? { unshare: 'util-linux', pgrep: 'procps' } : {}) };
+  const onPath = (name) =>
+    (process.env.PATH ?? '').split(path.delimiter).some((folder) => existsSync(path.join(folder, name)));
+  const missing = Object.entries(needed).flatMap(([name, debian]) => (onPath(name) ? [] : [debian]));
+  if (tests && !existsSync('/usr/lib/postgresql') && !onPath('initdb')) missing.push('postgresql');
+  if (missing.length > 0)
+    console.error(`not installed here: ${missing.join(', ')}. Install with: apt-get install ${missing.join(' ')}`);
+}
 
 /** Real files for the corpus: packages that are only read, and on Debian (as root) the system's PHP and Maven packages. */
 function installCorpus() {

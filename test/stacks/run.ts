@@ -238,7 +238,7 @@ function report(): void {
   const counts = { proved: count('proved'), refused: count('refused'), failed: count('failed') + faults.length };
   console.log(`${counts.proved} proved, ${counts.refused} refused, ${counts.failed} failed`);
   const { LIGAMENT_STACKS_RESULT: result } = process.env;
-  if (result) fs.writeFileSync(result, JSON.stringify(counts));
+  if (result) fs.writeFileSync(result, JSON.stringify({ ...counts, standing: queue.standing, waiting }));
   process.exitCode = counts.failed > 0 || (isLook && counts.proved === 0) ? 1 : 0;
 }
 

@@ -104,6 +104,8 @@ function outside(all: Map<string, string>): string[] {
   return [...all].filter(([file]) => !file.startsWith(ROOT) && !file.startsWith('/garden/state')).flat();
 }
 
+process.stdout.write(`fuzz, seed ${SEED}\n`);
+
 it('mutated definitions', { timeout: 600_000 }, () =>
   fuzz('definitions', (random) => {
     const memory = memoryHost();
