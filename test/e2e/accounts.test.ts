@@ -113,7 +113,7 @@ describe('accounts for the api of the demo host', () => {
   });
 
   it('in production cookies are sent over https alone, and the secret must be there', async () => {
-    host.environment.NODE_ENV = 'production';
+    Object.assign(host.environment, { NODE_ENV: 'production', ACCOUNTS_ORIGIN: 'https://plots.example.org' });
     const [plain, behindProxy] = await served(async (url) => [
       await fetch(`${url}/login`),
       await fetch(`${url}/login`, { headers: { 'x-forwarded-proto': 'https' } }),
@@ -129,11 +129,13 @@ describe('accounts for the api of the demo host', () => {
     expect(without.status).not.toBe(0);
     expect(without.stderr).toContain('SESSION_SECRET is not set');
     delete host.environment.NODE_ENV;
+    delete host.environment.ACCOUNTS_ORIGIN;
   });
 
   it('its tables can be taken back and made again', () => {
-    const run = (what: string): Run => host.run('npm', ['run', 'accounts', '--workspace', 'api', '--', what]);
+    const run = (...args: string[]): Run => host.run('npm', ['run', 'accounts', '--workspace', 'api', '--', ...args]);
     expect(run('take-back').stdout).toContain('The last change is taken back.');
+    expect(run('take-back', '--lose').stdout).toContain('The last change is taken back.');
     expect(run('take-back').stdout).toContain('There is none.');
     expect(run('migrate').status).toBe(0);
     expect(enrol('committee@example.org').status).toBe(0);

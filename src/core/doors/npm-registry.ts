@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { Readable } from 'node:stream';
 import { EXIT, Problem } from '../problem.ts';
 import type { Advisory, PackageSettings } from '../ports.ts';
 import { readAdvisories } from './advisories.ts';
@@ -64,7 +65,7 @@ export async function openNpmRegistry(
           spec: name,
           headers: { accept: 'application/vnd.npm.install-v1+json; q=1.0, application/json; q=0.8' },
         });
-        const digest = digestOf(await response.json(), name);
+        const digest = digestOf(await wholeAnswer(response.body ?? Readable.from([])), name);
         if (!digest) throw new Error('its answer is not a package document');
         return { digest, freshSeconds: maxAge(response.headers.get('cache-control')) };
       } catch (error) {
@@ -91,6 +92,34 @@ async function loadConfig(hostRoot: string, environment: Readonly<Record<string,
   });
   await config.load();
   return config;
+}
+
+// Larger than any package document, as it is once it is unpacked; and nobody waits longer for one that comes bit by bit.
+const LARGEST = 256 << 20;
+const LONGEST_MS = 60_000;
+
+/** An answer as JSON: read to its end, to a bound in size (of what is unpacked) and in time. */
+async function wholeAnswer(body: NodeJS.ReadableStream): Promise<unknown> {
+  const chunks: Buffer[] = [];
+  let size = 0;
+  let ended: NodeJS.Timeout | undefined;
+  const tooLong = new Promise<never>((_, reject) => {
+    ended = setTimeout(() => reject(new Error(`its answer did not end within ${LONGEST_MS / 1000} seconds`)), LONGEST_MS);
+  });
+  const read = async (): Promise<unknown> => {
+    for await (const chunk of body) {
+      const bytes = Buffer.from(chunk);
+      size += bytes.length;
+      if (size > LARGEST) throw new Error(`its answer is larger than ${LARGEST >> 20} MB`);
+      chunks.push(bytes);
+    }
+    return JSON.parse(Buffer.concat(chunks).toString('utf8')) as unknown;
+  };
+  try {
+    return await Promise.race([read(), tooLong]);
+  } finally {
+    clearTimeout(ended);
+  }
 }
 
 /** How long an answer holds by its own word, in seconds (RFC 9111, section 5.2.2.1). */

@@ -119,7 +119,9 @@ async function expand(reader: Reader, root: string, patterns: readonly string[])
     return [...new Set(folders)].filter((folder) => isInside(folder)).sort();
   }
   const { globManifests } = await import('./glob-manifests.ts');
-  const manifests = globManifests(root, patterns);
+  // A pattern that leads out would have all of the disk walked through.
+  const inside = patterns.filter((one) => !path.isAbsolute(one.replace(/^!/, '')) && !one.split(/[\\/]/).includes('..'));
+  const manifests = globManifests(root, inside);
   return manifests
     .map((file) => path.posix.dirname(file.replaceAll('\\', '/')))
     .filter((folder) => folder !== '.' && isInside(folder))
