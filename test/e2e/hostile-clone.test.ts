@@ -30,6 +30,8 @@ ways:
     files: [{ file: shed/kit.txt, text: "kit\\n" }]
 proofs: []
 `;
+// What would steer a terminal, or look like a line of Ligament's own.
+const STEERING = new RegExp(`${String.fromCharCode(27)}\\[2J|\u202e|\nDone {2}everything`);
 const SECRET = 'thesis, photos and keys\n';
 
 let host: TestHost;
@@ -165,7 +167,7 @@ describe('a journal that was committed', () => {
       write(path.join(host.root, '.ligament/lock'), JSON.stringify({ ...text, holder }));
       const seen = run(['survey']);
       expect(seen.status).toBe(0);
-      expect(seen.stderr).not.toMatch(/\u001b\[2J|\u202e|\nDone {2}everything/);
+      expect(seen.stderr).not.toMatch(STEERING);
     }
     // Its process has ended, by all that can be seen: whose it was is told.
     const [attach = []] = COMMANDS;
@@ -173,7 +175,7 @@ describe('a journal that was committed', () => {
     expect(refused.status).toBe(5);
     expect(refused.stderr).toContain('A change of this project was cut off');
     expect(refused.stderr).toContain('the lock came with the project');
-    expect(refused.stderr).not.toMatch(/\u001b\[2J|\u202e|\nDone {2}everything/);
+    expect(refused.stderr).not.toMatch(STEERING);
   });
 
   /** This machine, and a process that is not there. */

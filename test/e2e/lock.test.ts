@@ -88,7 +88,7 @@ const running = (): string => spawnSync('pgrep', ['-f', 'wait-for-it'], { encodi
 describe('a lock that is held', () => {
   it('tells who has it; whoever looks is told, and whoever changes waits', async () => {
     const first = await attachUntilProving();
-    const { pid = 0 } = first.child;
+    const pid = first.child.pid ?? 0;
     const survey = await host.ligamentAsync('survey');
     expect(survey.status).toBe(0);
     expect(survey.stderr).toContain(`process ${pid} (attach ${path.join(home, 'rake')}`);

@@ -150,24 +150,23 @@ describe.each([
 /** A file door that does something right before one of its writes. */
 function swapping(at: number, action: () => void): { door: FileDoor; count: () => number } {
   let count = 0;
-  const before = <Args extends unknown[], Value>(method: (...args: Args) => Value) => {
-    return (...args: Args): Value => {
+  const before =
+    <Args extends unknown[], Value>(method: (...args: Args) => Value) =>
+    (...args: Args): Value => {
       count += 1;
       if (count === at) action();
       return method(...args);
     };
-  };
-  const { put, create, makeFolder, removeFile, removeEmptyFolder, removeTree } = nodeFiles;
   return {
     count: () => count,
     door: {
       ...nodeFiles,
-      put: before(put),
-      create: before(create),
-      makeFolder: before(makeFolder),
-      removeFile: before(removeFile),
-      removeEmptyFolder: before(removeEmptyFolder),
-      removeTree: before(removeTree),
+      put: before((...args) => nodeFiles.put(...args)),
+      create: before((...args) => nodeFiles.create(...args)),
+      makeFolder: before((...args) => nodeFiles.makeFolder(...args)),
+      removeFile: before((...args) => nodeFiles.removeFile(...args)),
+      removeEmptyFolder: before((...args) => nodeFiles.removeEmptyFolder(...args)),
+      removeTree: before((...args) => nodeFiles.removeTree(...args)),
     },
   };
 }
