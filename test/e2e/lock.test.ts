@@ -129,8 +129,12 @@ describe('a lock that is held', () => {
     await sleep(700);
     expect(fs.existsSync(path.join(host.root, 'src/hoe.txt'))).toBe(false);
     // Another container sees nothing of the first.
-    const [program = '', ...args] = [...apart, '--mount-proc', process.execPath, PROGRAM, 'survey'];
-    const inside = spawnSync(program, args, { cwd: host.root, env: host.environment, encoding: 'utf8' });
+    const args = ['--mount-proc', process.execPath, PROGRAM, 'survey'];
+    const inside = spawnSync(apart[0] ?? '', [...apart.slice(1), ...args], {
+      cwd: host.root,
+      env: host.environment,
+      encoding: 'utf8',
+    });
     expect(inside.stderr).toContain('is at work in this project');
     // With its container the first one is killed: then it can be told that it is over.
     await kill9(first);
