@@ -208,7 +208,7 @@ function commands({ install, proofs, commands: own = [], scripts = [] }: ChangeS
     seen.size > 0
       ? [
           pc.dim(
-            '  What runs in a copy runs as you: it can reach your files and the network. Of secrets only those of Ligament are made up.',
+            '  What runs in a copy runs as you: it can reach your files and the network. Secrets that Ligament put in are made up there, all other values stay.',
           ),
         ]
       : [];

@@ -104,7 +104,10 @@ async function wholeAnswer(body: NodeJS.ReadableStream): Promise<unknown> {
   let size = 0;
   let ended: NodeJS.Timeout | undefined;
   const tooLong = new Promise<never>((_, reject) => {
-    ended = setTimeout(() => reject(new Error(`its answer did not end within ${LONGEST_MS / 1000} seconds`)), LONGEST_MS);
+    ended = setTimeout(
+      () => reject(new Error(`its answer did not end within ${LONGEST_MS / 1000} seconds`)),
+      LONGEST_MS,
+    );
   });
   const read = async (): Promise<unknown> => {
     for await (const chunk of body) {

@@ -120,7 +120,9 @@ async function expand(reader: Reader, root: string, patterns: readonly string[])
   }
   const { globManifests } = await import('./glob-manifests.ts');
   // A pattern that leads out would have all of the disk walked through.
-  const inside = patterns.filter((one) => !path.isAbsolute(one.replace(/^!/, '')) && !one.split(/[\\/]/).includes('..'));
+  const inside = patterns.filter(
+    (one) => !path.isAbsolute(one.replace(/^!/, '')) && !one.split(/[\\/]/).includes('..'),
+  );
   const manifests = globManifests(root, inside);
   return manifests
     .map((file) => path.posix.dirname(file.replaceAll('\\', '/')))
