@@ -90,7 +90,7 @@ describe('what a proof is given', () => {
     const preview = host.ligament('attach', './kit', '--preview');
     expect(preview.stdout).toContain('tell  in a copy of the project; only with --allow-commands');
     expect(preview.stdout).toContain('it can reach your files and the network');
-    expect(preview.stdout).toContain('Secrets that Ligament put in are made up there, all other values stay');
+    expect(preview.stdout).toContain('Secrets that Ligament put in are made up there; all other values stay');
     expect(host.ligament('attach', './kit', '--yes', '--allow-commands').status).toBe(0);
     const key = /TAP_KEY=(\S+)/.exec(host.read('.env'))?.[1] ?? '';
     const { env, mode, cwd } = told();

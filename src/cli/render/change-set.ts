@@ -184,6 +184,11 @@ const BY: Record<ScriptRun['by'], string> = {
   people: 'a script of the project: runs when you ask for it',
 };
 
+const REACH = [
+  'What runs in a copy runs as you: it can reach your files and the network.',
+  'Secrets that Ligament put in are made up there; all other values stay.',
+];
+
 /** All that will run: in the project itself, and in a copy of it. */
 function commands({ install, proofs, commands: own = [], scripts = [] }: ChangeSet): string {
   const rows = install ? [[`  ${[install.command, ...install.args].join(' ')}`, pc.dim(install.purpose)]] : [];
@@ -204,14 +209,7 @@ function commands({ install, proofs, commands: own = [], scripts = [] }: ChangeS
   );
   const seen = new Map(copies.map(({ one, words }) => [one, words]));
   rows.push(...[...seen].map(([one, words]) => [`  ${printable(one)}`, pc.dim(words)]));
-  const reach =
-    seen.size > 0
-      ? [
-          pc.dim(
-            '  What runs in a copy runs as you: it can reach your files and the network. Secrets that Ligament put in are made up there, all other values stay.',
-          ),
-        ]
-      : [];
+  const reach = seen.size > 0 ? REACH.map((line) => pc.dim(`  ${line}`)) : [];
   return [...columns(rows), ...reach].join('\n');
 }
 
