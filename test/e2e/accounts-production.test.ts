@@ -10,7 +10,8 @@ import { Browser } from '../support/browser.ts';
 // The kit as it is in production: several processes, proxies, guessers, a database that goes and comes.
 const PASSWORD = 'three sacks of compost';
 const AT = ['--workspace', 'api', '--yes'];
-let port = 30_000 + (process.pid % 20_000);
+// Below the range from which the system takes ports for others (from 32768 on Linux), so that nobody has it already.
+let port = 20_000 + (process.pid % 12_000);
 
 let host: TestHost;
 const servers: ChildProcess[] = [];
