@@ -27,7 +27,7 @@ function enrol(email: string, environment: Record<string, string> = { LIGAMENT_S
 
 /** Asks the started api for something while it runs. */
 async function served<Answer>(ask: (url: string) => Promise<Answer>): Promise<Answer> {
-  const port = 20_000 + (process.pid % 20_000);
+  const port = 11_000 + (process.pid % 3000);
   const child = spawn(process.execPath, ['server.js'], {
     cwd: path.join(host.root, 'api'),
     env: { ...host.environment, PORT: String(port) },
