@@ -33,7 +33,7 @@ export async function run(args: string[]): Promise<number> {
     });
   } catch (error) {
     if (!(error instanceof UsageError)) throw error;
-    const [name = ''] = args.filter((one) => !one.startsWith('-'));
+    const name = args.find((one) => !one.startsWith('-')) ?? '';
     const next = 'See: ligament --help';
     new Output(name, args.includes('--json')).document(EXIT.wrongUsage, { problem: { what: error.message, next } });
     process.stderr.write(`${error.message}\n${next}\n`);

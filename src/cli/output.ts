@@ -1,4 +1,5 @@
 import pc from 'picocolors';
+import { messageOf } from '../core/message-of.ts';
 import { Problem, systemProblem } from '../core/problem.ts';
 import { printable } from './render/printable.ts';
 import { renderProblem } from './render/problem.ts';
@@ -46,7 +47,7 @@ export class Output {
       this.note(renderProblem(error));
       return error.status;
     }
-    const message = error instanceof Error ? error.message : String(error);
+    const message = messageOf(error);
     this.document(70, { problem: { what: 'Ligament has a fault of its own', why: message } });
     this.note(`${pc.red('Ligament has a fault of its own')}: ${printable(message)}`);
     if (verbose && error instanceof Error) this.note(printable(error.stack ?? ''));

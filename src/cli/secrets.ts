@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import fs from 'node:fs';
+import { messageOf } from '../core/message-of.ts';
 import { secretVariable } from '../core/plan/choices.ts';
 import type { SecretNeed } from '../core/plan/secrets.ts';
 import { EXIT, Problem } from '../core/problem.ts';
@@ -42,7 +43,7 @@ function readSecret({ choice }: SecretNeed, file: string): string {
       status: EXIT.wrongUsage,
       what: `The file of the secret ${choice} cannot be read`,
       where: { file },
-      why: error instanceof Error ? error.message : String(error),
+      why: messageOf(error),
       next: 'Nothing was changed.',
     });
   }

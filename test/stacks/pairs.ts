@@ -103,7 +103,7 @@ export async function tryTogether(host: StackHost, stack: string, integrations: 
   if (attached.status !== 0) return failed(`attach: ${attached.stderr.trim()}`);
   const checked = await host.check();
   if (checked !== undefined) return failed(`its own check: ${checked}`);
-  if (host.wouldStage().some((file) => /(^|\/)\.env(\.|$)(?!example)|.accounts-data/.test(file)))
+  if (host.wouldStage().some((file) => /(^|\/)\.env(\.|$)(?!example)|\.accounts-data/.test(file)))
     return failed(`git add would stage ${host.wouldStage().join(' ')}`);
   const before = host.changes();
   const again = await host.ligament('attach', ...integrations, '--yes');

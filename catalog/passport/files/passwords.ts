@@ -75,16 +75,18 @@ let running = 0;
 
 async function inTurn<Value>(work: () => Promise<Value>): Promise<Value> {
   if (waiting.length >= MOST_WAITING) throw new TooBusy('too many passwords');
-  if (running >= AT_ONCE) {
+  if (running < AT_ONCE) running += 1;
+  else {
     await new Promise<void>((resolve) => {
       waiting.push(resolve);
     });
   }
-  running += 1;
   try {
     return await work();
   } finally {
-    running -= 1;
-    waiting.shift()?.();
+    // Who waits takes the place over, so that nobody else can.
+    const next = waiting.shift();
+    if (next) next();
+    else running -= 1;
   }
 }

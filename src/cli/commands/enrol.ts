@@ -1,5 +1,6 @@
 import fs from 'node:fs';
 import pc from 'picocolors';
+import { messageOf } from '../../core/message-of.ts';
 import { refuseUnfinished } from '../../core/apply/unfinished.ts';
 import { openHost } from '../../core/context.ts';
 import { commandOf, enrol, ledgerWithPeople, type LedgerWithPeople } from '../../core/people.ts';
@@ -62,7 +63,7 @@ function readPassword(file: string): string {
       status: EXIT.wrongUsage,
       what: 'The file of the password cannot be read',
       where: { file },
-      why: error instanceof Error ? error.message : String(error),
+      why: messageOf(error),
       next: 'Nobody was given an account.',
     });
   }

@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { messageOf } from '../message-of.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { Doors, FileDoor } from '../ports.ts';
 import { sameBytes, type ChangeSet, type FileChange } from '../plan/change-set.ts';
@@ -107,7 +108,7 @@ function checkUnchanged(files: FileDoor, root: string, changes: readonly FileCha
         status: EXIT.refused,
         what: `${file} cannot be written`,
         where: { file },
-        why: error instanceof Error ? error.message : String(error),
+        why: messageOf(error),
         next: 'Nothing was changed. Make it writable (or free it), then run the command again.',
       });
     }
@@ -146,7 +147,7 @@ function openJournal({ files, clock }: Doors, changes: ChangeSet, options: Apply
     throw new Problem({
       status: EXIT.refused,
       what: 'The journal could not be written',
-      why: error instanceof Error ? error.message : String(error),
+      why: messageOf(error),
       next: 'Nothing was changed. Check space and permissions, then run the command again.',
     });
   }
@@ -257,8 +258,4 @@ async function afterFailure(doors: Doors, run: Run, error: unknown, options: App
     why: messageOf(error),
     next: after,
   });
-}
-
-function messageOf(error: unknown): string {
-  return error instanceof Error ? error.message : String(error);
 }

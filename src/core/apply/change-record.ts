@@ -10,7 +10,8 @@ const OWNER = 'owner.json';
 // What a killed command leaves in the system's folder for temporary files begins so.
 export const SCRATCH_PREFIX = 'ligament-proof-';
 
-const processMark = z.strictObject({
+/** Which process it is, as it is written down. */
+export const processMark = z.strictObject({
   machine: z.string(),
   boot: z.string(),
   namespace: z.string(),

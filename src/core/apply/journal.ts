@@ -4,6 +4,7 @@ import { decode, encode } from '../doors/text.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { checkPath } from '../plan/paths.ts';
 import type { FileDoor, Reader } from '../ports.ts';
+import { isReconcileCommand } from '../resolve/manager-commands.ts';
 import { ChangeRecord } from './change-record.ts';
 import type { ViewDoors } from './lock-view.ts';
 
@@ -122,7 +123,7 @@ function checkPlaces(
   // Packages may be installed behind a link that leads elsewhere: of these only the name counts.
   if ([...tree.folders, ...tree.absent].some((folder) => !isPackagesFolder(folder)))
     throw broken('it names another folder as one of packages');
-  if (install && !isManagerRun(install)) throw broken('it names a command that Ligament does not run');
+  if (install && !isReconcileCommand(install)) throw broken('it names a command that Ligament does not run');
   for (const { file, before } of entries) {
     if (before !== null && !/^before-\d+$/.test(before)) throw broken('it names a path outside its folder');
     const missing = before !== null && phase !== 'settled' && readImage(files, record, before) === undefined;
@@ -133,11 +134,4 @@ function checkPlaces(
 function isPackagesFolder(folder: string): boolean {
   const parts = folder.split('/');
   return parts.at(-1) === 'node_modules' && !parts.includes('..') && !path.posix.isAbsolute(folder);
-}
-
-// The managers' own commands with the arguments that they are given (resolve/manager-commands.ts).
-const ARGUMENTS = /^(install|--no-audit|--no-fund|--no-frozen-lockfile|--no-immutable|--offline)$/;
-
-function isManagerRun({ command, args }: NonNullable<Journal['install']>): boolean {
-  return /^(npm|pnpm|yarn)$/.test(command) && args.every((one) => ARGUMENTS.test(one));
 }

@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { messageOf } from '../message-of.ts';
 import type { Doors } from '../ports.ts';
 import { hashOf } from '../text/hash.ts';
 import { History, type HistoryEntry } from './history.ts';
@@ -19,7 +20,7 @@ export function keepHistory(doors: Doors, root: string, change: Change): string[
     addEntry(doors, root, change);
     return [];
   } catch (error) {
-    return [`No way back by "ligament undo" was kept: ${error instanceof Error ? error.message : String(error)}`];
+    return [`No way back by "ligament undo" was kept: ${messageOf(error)}`];
   }
 }
 

@@ -1,9 +1,9 @@
 import path from 'node:path';
 import * as z from 'zod/mini';
 import { decode } from '../doors/text.ts';
-import type { Doors } from '../ports.ts';
+import type { Doors, Reader } from '../ports.ts';
 import { EXIT, Problem } from '../problem.ts';
-import { ChangeRecord, isAt, recordById } from './change-record.ts';
+import { ChangeRecord, isAt, processMark, recordById } from './change-record.ts';
 import { stateFolder, type StateDoors } from './state-folder.ts';
 
 /** The lock of a project, below its root: the id of a record in somebody's state folder, and who that is, to be shown. */
@@ -17,13 +17,7 @@ const lockSchema = z.object({
   what: z.string(),
   since: z.string(),
   user: z.string(),
-  holder: z.object({
-    machine: z.string(),
-    boot: z.string(),
-    namespace: z.string(),
-    pid: z.number(),
-    started: z.string(),
-  }),
+  holder: processMark,
 });
 
 /** What stands in a lock. */
@@ -67,6 +61,12 @@ export function viewLock(doors: ViewDoors, root: string, own?: ChangeRecord): Lo
   const state = processes.state(told.holder);
   if (state !== 'ended') return { state, who: told };
   return { state: 'lost', problem: unknown(doors, root, told) };
+}
+
+/** The id in a project's lock; empty where it says none, undefined where there is no lock. */
+export function lockId(files: Reader, root: string): string | undefined {
+  const file = path.join(root, LOCK);
+  return files.kind(file) === 'file' ? (parse(files.read(file))?.id ?? '') : undefined;
 }
 
 /** Who has a lock, in a few words. */

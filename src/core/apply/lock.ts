@@ -2,11 +2,12 @@ import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { decode, encode } from '../doors/text.ts';
 import type { Doors } from '../ports.ts';
+import { messageOf } from '../message-of.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { temporaryPrefix } from '../text/temporary-names.ts';
-import { ChangeRecord } from './change-record.ts';
+import { ChangeRecord, recordById } from './change-record.ts';
 import { hasJournal } from './journal.ts';
-import { holderInWords, LOCK, viewLock, type LockText, type LockView } from './lock-view.ts';
+import { holderInWords, LOCK, lockId, viewLock, type LockText, type LockView } from './lock-view.ts';
 
 const POLL_MS = 150;
 
@@ -137,7 +138,7 @@ function takeOver(doors: Doors, root: string, ended: ChangeRecord, own: ChangeRe
   const turn = path.join(ended.folder, 'takeover');
   if (!files.create(turn, encode(own.id), 0o600)) {
     const bytes = files.read(turn);
-    const other = ChangeRecord.all(doors).find(({ id }) => id === ((bytes && decode(bytes)) ?? ''));
+    const other = recordById(doors, (bytes && decode(bytes)) ?? '');
     if (other && processes.state(other.owner.holder) !== 'ended') return;
     files.removeFile(turn);
     return;
@@ -158,18 +159,6 @@ export function clearLockOf(files: Doors['files'], root: string, record: ChangeR
   for (const { name } of files.list(folder))
     if (name.startsWith(own)) files.removeFile(path.join(folder, name), within);
   files.removeEmptyFolder(folder, within);
-}
-
-/** The id in a project's lock; empty where it says none, undefined where there is no lock. */
-export function lockId(files: Doors['files'], root: string): string | undefined {
-  if (files.kind(path.join(root, LOCK)) !== 'file') return undefined;
-  const bytes = files.read(path.join(root, LOCK));
-  try {
-    const { id } = JSON.parse((bytes && decode(bytes)) ?? '') as { id?: unknown };
-    return typeof id === 'string' ? id : '';
-  } catch {
-    return '';
-  }
 }
 
 function release({ files }: Doors, root: string, record: ChangeRecord): void {
@@ -208,8 +197,4 @@ function unwritable(error: unknown): Problem {
     why: messageOf(error),
     next: 'Check who owns it and whether it is mounted read-only. Nothing was changed.',
   });
-}
-
-function messageOf(error: unknown): string {
-  return error instanceof Error ? error.message : String(error);
 }

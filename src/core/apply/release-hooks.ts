@@ -1,7 +1,6 @@
 import path from 'node:path';
-import { readText } from '../doors/text.ts';
 import type { Doors } from '../ports.ts';
-import { askGit, gitFolder, repositoryTop } from '../survey/git.ts';
+import { askGit, gitFolder, hooksPathInSettings, repositoryTop } from '../survey/git.ts';
 
 const FOLDER = '.githooks';
 
@@ -15,9 +14,7 @@ export async function releaseHooks(doors: Doors, root: string): Promise<void> {
     const top = repositoryTop(files, root);
     if (top === undefined || files.kind(path.join(root, FOLDER)) !== undefined) return;
     const own = path.posix.join(path.relative(top, root).split(path.sep).join('/'), FOLDER);
-    const settings = readText(files, path.join(gitFolder(files, top), 'config')) ?? '';
-    const told = /^[ \t]*hooksPath[ \t]*=[ \t]*"?([^"\r\n]+?)"?[ \t]*$/im.exec(settings)?.[1];
-    if (told !== own) return;
+    if (hooksPathInSettings(files, gitFolder(files, top)) !== own) return;
     const pattern = `^${own.replaceAll(/[.\\]/g, '\\$&')}$`;
     await askGit(doors, root, ['config', '--local', '--unset', 'core.hooksPath', pattern]);
   } catch {

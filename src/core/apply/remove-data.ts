@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { messageOf } from '../message-of.ts';
 import { checkOwnPath } from '../plan/paths.ts';
 import type { FileDoor, Within } from '../ports.ts';
 
@@ -15,7 +16,7 @@ export function removeData(files: FileDoor, within: Within, paths: readonly stri
       else if (files.kind(absolute) !== undefined) files.removeFile(absolute, within);
       return [];
     } catch (error) {
-      const why = error instanceof Error ? error.message : String(error);
+      const why = messageOf(error);
       return [`${file} could not be removed (${why}): remove it yourself.`];
     }
   });

@@ -1,7 +1,8 @@
 import type { Doors } from '../ports.ts';
 import { ChangeRecord } from './change-record.ts';
 import { hasJournal } from './journal.ts';
-import { clearLockOf, lockId } from './lock.ts';
+import { lockId } from './lock-view.ts';
+import { clearLockOf } from './lock.ts';
 
 /**
  * Ends and removes what killed commands have left behind, of any project: programs, copies that proofs were made in, and their records.

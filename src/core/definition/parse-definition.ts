@@ -1,5 +1,6 @@
 import { LineCounter, parseDocument, type Document } from 'yaml';
 import type * as z from 'zod/mini';
+import { messageOf } from '../message-of.ts';
 import { bracketDepth } from '../formats/nesting.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { fillAll } from './fill.ts';
@@ -83,7 +84,7 @@ function valueOf(document: Document, file: string): unknown {
     if (!isText(value)) throw new Error('it has half a character (a lone surrogate), which no file can hold');
     return value;
   } catch (error) {
-    throw invalid(file, error instanceof Error ? error.message : String(error), 1, 1);
+    throw invalid(file, messageOf(error), 1, 1);
   }
 }
 

@@ -10,6 +10,7 @@ import {
   type Node,
   type Pair,
 } from 'yaml';
+import { messageOf } from '../message-of.ts';
 import type { JsonValue } from './json.ts';
 import { joinPointer } from './json-pointer.ts';
 import { blockDepth, bracketDepth } from './nesting.ts';
@@ -46,7 +47,7 @@ export function readYaml(text: string): Read | Fault {
       };
     return { text, document, value: document.toJS({ maxAliasCount: MOST_ALIASES }) as JsonValue };
   } catch (error) {
-    return { reason: `it cannot be read (${error instanceof Error ? error.message : String(error)})`, at: undefined };
+    return { reason: `it cannot be read (${messageOf(error)})`, at: undefined };
   }
 }
 

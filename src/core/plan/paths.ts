@@ -9,9 +9,7 @@ import { isPlainPath, isVersionControl, keptPart } from '../path-names.ts';
  */
 export function checkPath(reader: Reader, root: string, file: string): void {
   if (!isPlainPath(file)) throw outside(file, 'it is not a plain path below the project');
-  let existing = path.join(root, file);
-  while (reader.kind(existing) === undefined && existing !== root) existing = path.dirname(existing);
-  const real = reader.real(existing);
+  const real = reader.real(nearest(reader, root, file));
   const top = reader.real(root);
   const below = real === top ? '' : real.startsWith(top + path.sep) ? real.slice(top.length + 1) : undefined;
   if (below === undefined || below.split(path.sep).some((part) => isVersionControl(part)))
@@ -34,9 +32,7 @@ export function checkPath(reader: Reader, root: string, file: string): void {
  */
 export function checkOwnPath(reader: Reader, root: string, file: string): void {
   checkPath(reader, root, file);
-  let existing = path.join(root, file);
-  while (reader.kind(existing) === undefined && existing !== root) existing = path.dirname(existing);
-  const real = path.relative(reader.real(root), reader.real(existing));
+  const real = path.relative(reader.real(root), reader.real(nearest(reader, root, file)));
   const kept = keptPart(file) ?? keptPart(real);
   if (kept !== undefined)
     throw new Problem({
@@ -46,6 +42,13 @@ export function checkOwnPath(reader: Reader, root: string, file: string): void {
       why: `${kept} holds ${kept === '.ligament' ? "Ligament's own records" : 'installed packages'}`,
       next: 'Nothing was changed.',
     });
+}
+
+/** A path of the host, or what there is above it where it is not there yet. */
+function nearest(reader: Reader, root: string, file: string): string {
+  let existing = path.join(root, file);
+  while (reader.kind(existing) === undefined && existing !== root) existing = path.dirname(existing);
+  return existing;
 }
 
 function outside(file: string, why: string): Problem {

@@ -5,8 +5,7 @@ import type { Bench, Ran } from './bench.ts';
 import { missingEdits } from './missing-edits.ts';
 import type { ProofResult } from './proof.ts';
 import path from 'node:path';
-import { readText } from '../doors/text.ts';
-import { recordOf } from '../records.ts';
+import { hooksPathInScript } from '../survey/git.ts';
 
 const AUTHOR = ['-c', 'user.name=Ligament', '-c', 'user.email=ligament@localhost'];
 
@@ -56,19 +55,10 @@ export async function proveCommit(bench: Bench): Promise<ProofResult> {
 
 /** The folder of hooks as the project's own `prepare` script gives it to git, else the one that the hook stands in. */
 function hooksPath(bench: Bench): string {
-  const manifest: unknown = parsed(readText(bench.context.doors.files, path.join(bench.root, 'package.json')) ?? '');
-  const { prepare } = recordOf(recordOf(manifest).scripts);
-  const told = typeof prepare === 'string' ? /core\.hooksPath[= ]+["']?([\w./-]+)/i.exec(prepare)?.[1] : undefined;
+  const top = bench.context.facts.workspaces.find(({ folder }) => folder === '.');
+  const told = hooksPathInScript(top?.manifest.scripts.prepare);
   if (told !== undefined) return told;
   const hook = bench.stack.joints.find(({ name }) => name === 'hooks.pre-commit')?.file ?? '.githooks/pre-commit';
   const inside = path.relative(bench.scratch.top, bench.root).split(path.sep).join('/');
   return path.posix.join(inside, path.posix.dirname(hook));
-}
-
-function parsed(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return undefined;
-  }
 }

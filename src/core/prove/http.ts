@@ -1,5 +1,6 @@
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
+import { messageOf } from '../message-of.ts';
 import { linesThatMatter } from '../apply/install-failed.ts';
 import { readText } from '../doors/text.ts';
 import { fillText } from '../definition/fill.ts';
@@ -38,7 +39,7 @@ export async function proveHttp(bench: Bench, signal: AbortSignal): Promise<Proo
     const environment = { ...how.environment, ...fillEach(spec.environment ?? {}, bench.values) };
     server = await serve(bench, { ...how, environment });
   } catch (error) {
-    return fail('it does not start', error instanceof Error ? error.message : String(error));
+    return fail('it does not start', messageOf(error));
   }
   try {
     const missed = await walk({ url: server.url, bench, signal }, spec.steps);

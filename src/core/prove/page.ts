@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { messageOf } from '../message-of.ts';
 import { readText } from '../doors/text.ts';
 import { fillText } from '../definition/fill.ts';
 import type { ProofOf } from '../definition/proof-spec.ts';
@@ -31,7 +32,7 @@ export const page: BuildProof = {
     try {
       server = await serve(bench, how);
     } catch (error) {
-      return bench.result(false, 'the start', [error instanceof Error ? error.message : String(error)]);
+      return bench.result(false, 'the start', [messageOf(error)]);
     }
     try {
       const show = (at: string): Promise<ShownPage> => {

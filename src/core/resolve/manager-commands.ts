@@ -6,11 +6,13 @@ export interface ManagerCommand {
   args: string[];
 }
 
+type Reconciled = Pick<ManagerFacts, 'name' | 'classic'>;
+
 /**
  * The command by which the host's own manager brings lockfile and tree up to date; undefined where it is left as handwork.
  * Offline it takes what is in the manager's own cache, or fails.
  */
-export function reconcileCommand(manager: ManagerFacts, offline: boolean): ManagerCommand | undefined {
+export function reconcileCommand(manager: Reconciled, offline: boolean): ManagerCommand | undefined {
   const own = offline ? ['--offline'] : [];
   if (manager.name === 'npm') return { command: 'npm', args: ['install', '--no-audit', '--no-fund', ...own] };
   if (manager.name === 'pnpm') return { command: 'pnpm', args: ['install', '--no-frozen-lockfile', ...own] };
@@ -19,6 +21,18 @@ export function reconcileCommand(manager: ManagerFacts, offline: boolean): Manag
     return { command: 'yarn', args: manager.classic ? ['install', ...own] : ['install', '--no-immutable'] };
   }
   return undefined;
+}
+
+/** Whether a command is one that `reconcileCommand` gives: nothing else that is written down somewhere is run for one. */
+export function isReconcileCommand({ command, args }: ManagerCommand): boolean {
+  const managers: Reconciled[] = [
+    { name: 'npm', classic: false },
+    { name: 'pnpm', classic: false },
+    { name: 'yarn', classic: true },
+    { name: 'yarn', classic: false },
+  ];
+  const all = managers.flatMap((one) => [reconcileCommand(one, false), reconcileCommand(one, true)]);
+  return all.some((one) => one?.command === command && one.args.join(' ') === args.join(' '));
 }
 
 /** What a developer would type to get packages by hand, for handwork. */

@@ -1,7 +1,6 @@
 import path from 'node:path';
-import { readText } from '../doors/text.ts';
 import { blockedJoint, type Joint } from '../joints.ts';
-import { gitFolder, repositoryTop } from '../survey/git.ts';
+import { gitFolder, hooksPathInScript, hooksPathInSettings, repositoryTop } from '../survey/git.ts';
 import type { Ground } from './stack.ts';
 
 /** The folder of hooks that Ligament makes. */
@@ -87,10 +86,7 @@ function hooksFolder(
   { inside, settings }: Repository,
   prepare: string | undefined,
 ): string | undefined {
-  const text = readText(reader, path.join(settings, 'config')) ?? '';
-  const byScript = /core\.hooksPath[= ]+["']?([\w./-]+)/i.exec(prepare ?? '')?.[1];
-  const bySettings = /^[ \t]*hooksPath[ \t]*=[ \t]*"?([^"\r\n]+?)"?[ \t]*$/im.exec(text)?.[1];
-  const folder = byScript ?? bySettings;
+  const folder = hooksPathInScript(prepare) ?? hooksPathInSettings(reader, settings);
   if (folder === undefined) return undefined;
   if (path.posix.isAbsolute(folder)) return ELSEWHERE;
   const below = path.posix.relative(inside, path.posix.normalize(folder));

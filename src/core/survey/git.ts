@@ -63,6 +63,17 @@ export function gitFolder(reader: Reader, top: string): string {
   return common === '' ? folder : path.resolve(folder, common);
 }
 
+/** The folder of hooks that the settings in a repository's own folder name (git-config(1), core.hooksPath); undefined without one. */
+export function hooksPathInSettings(reader: Reader, settings: string): string | undefined {
+  const text = Buffer.from(reader.read(path.join(settings, 'config')) ?? []).toString('utf8');
+  return /^[ \t]*hooksPath[ \t]*=[ \t]*"?([^"\r\n]+?)"?[ \t]*$/im.exec(text)?.[1];
+}
+
+/** The same as a script of the manifest gives it to git. */
+export function hooksPathInScript(script: string | undefined): string | undefined {
+  return /core\.hooksPath[= ]+["']?([\w./-]+)/i.exec(script ?? '')?.[1];
+}
+
 function gitEnvironment(environment: Doors['environment']): Record<string, string> {
   const kept = Object.entries(environment).filter(
     ([name, value]) => value !== undefined && !NOT_HANDED_DOWN.test(name),

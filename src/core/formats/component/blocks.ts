@@ -1,4 +1,5 @@
 import { NodeTypes, parse, type ElementNode, type RootNode } from '@vue/compiler-dom';
+import { messageOf } from '../../message-of.ts';
 import { bracketDepth } from '../nesting.ts';
 
 const MOST_LEVELS = 500;
@@ -15,7 +16,7 @@ export function readComponent(text: string): RootNode | string {
     const root = parse(text, { parseMode: 'sfc', onError: (error) => errors.push(error.message), comments: true });
     return errors[0] === undefined ? root : `it cannot be parsed (${errors[0]})`;
   } catch (error) {
-    return `it cannot be parsed (${error instanceof Error ? error.message : String(error)})`;
+    return `it cannot be parsed (${messageOf(error)})`;
   }
 }
 

@@ -1,3 +1,4 @@
+import { messageOf } from '../../message-of.ts';
 import { isTooDeep } from './depth.ts';
 import { parseSync, visitorKeys, type Comment, type Node, type Program } from 'oxc-parser';
 
@@ -65,7 +66,7 @@ function parseAnew(text: string, file: string): Parsed {
       moduleFormat: moduleFormatOf(program, body, file),
     };
   } catch (error) {
-    return { fault: { message: error instanceof Error ? error.message : String(error), offset: 0 } };
+    return { fault: { message: messageOf(error), offset: 0 } };
   }
 }
 

@@ -1,4 +1,5 @@
 import { SaxesParser } from 'saxes';
+import { messageOf } from '../../message-of.ts';
 
 export interface XmlElement {
   name: string;
@@ -66,7 +67,7 @@ export function readXml(text: string): XmlElement | XmlFault {
   try {
     parser.write(text).close();
   } catch (error) {
-    fault ??= { reason: `it cannot be read (${error instanceof Error ? error.message : String(error)})`, at: 0 };
+    fault ??= { reason: `it cannot be read (${messageOf(error)})`, at: 0 };
   }
   return fault ?? root ?? { reason: 'it has no element', at: 0 };
 }
