@@ -65,6 +65,18 @@ async function start(
   throw new Error(said);
 }
 
+/** Works with a line added behind the making of the app. */
+async function withLine(line: string, work: () => Promise<void>): Promise<void> {
+  const app = path.join(host.root, 'api/app.js');
+  const text = fs.readFileSync(app, 'utf8');
+  fs.writeFileSync(app, text.replace(/(const app = express\(\);?)/, `$1\n${line}`));
+  try {
+    await work();
+  } finally {
+    fs.writeFileSync(app, text);
+  }
+}
+
 const register = (url: string, email: string): Promise<number> =>
   new Browser(url).send('/register', { email, password: PASSWORD }).then(({ status }) => status);
 
@@ -136,10 +148,7 @@ describe('guessers', () => {
   });
 
   it('behind a proxy are told apart by what the proxy says, and not by what they say themselves', async () => {
-    const app = path.join(host.root, 'api/app.js');
-    const text = fs.readFileSync(app, 'utf8');
-    fs.writeFileSync(app, text.replace(/(const app = express\(\);?)/, "$1\napp.set('trust proxy', 1);"));
-    try {
+    await withLine("app.set('trust proxy', 1);", async () => {
       const { url } = await start();
       expect(await register(url, 'fern@example.org')).toBe(302);
       const proxy = http.createServer((request, response) => {
@@ -165,9 +174,7 @@ describe('guessers', () => {
       }
       proxy.close();
       expect(statuses[10]).toBe(429);
-    } finally {
-      fs.writeFileSync(app, text);
-    }
+    });
   });
 
   it('do not make others wait: few hashes at once, then a clear no', async () => {
@@ -322,10 +329,7 @@ describe('links in mails', () => {
 
 describe('what is kept', () => {
   it('is not served although the server serves its whole folder, and is for its owner only', async () => {
-    const app = path.join(host.root, 'api/app.js');
-    const text = fs.readFileSync(app, 'utf8');
-    fs.writeFileSync(app, text.replace(/(const app = express\(\);?)/, '$1\napp.use(express.static(__dirname));'));
-    try {
+    await withLine('app.use(express.static(__dirname));', async () => {
       const { url } = await start();
       expect(await register(url, 'fern@example.org')).toBe(302);
       expect((await fetch(`${url}/app.js`)).status).toBe(200);
@@ -334,9 +338,7 @@ describe('what is kept', () => {
       const folder = path.join(host.root, 'api/.accounts-data');
       expect(fs.statSync(folder).mode & 0o777).toBe(0o700);
       expect(fs.statSync(path.join(folder, 'accounts.db')).mode & 0o777).toBe(0o600);
-    } finally {
-      fs.writeFileSync(app, text);
-    }
+    });
   });
 
   it('beside files of somebody else leaves their ignore file alone', async () => {

@@ -143,22 +143,7 @@ app.listen(${PORT});
     });
     await new Promise<void>((resolve) => stranger.listen(PORT, '127.0.0.1', resolve));
     try {
-      host.write('index.js', SERVER);
-      host.write(
-        'package.json',
-        JSON.stringify({
-          name: 'plots',
-          type: 'module',
-          scripts: { start: 'node index.js' },
-          dependencies: { express: '^5.3.0' },
-        }),
-      );
-      host.write(
-        'kit/integration.yaml',
-        KIT.slice(0, KIT.indexOf('proofs:')) +
-          'proofs:\n  - { proof: http, steps: [{ ask: POST /register, status: 200 }], checks: people register }\n',
-      );
-      host.install();
+      makeServer(SERVER);
       const run = await host.ligamentAsync('attach', './kit', '--yes');
       expect(run.status, run.stderr).toBe(4);
       expect(run.stderr).toContain(`port ${PORT}, which its sources name, is taken by another program`);
@@ -170,27 +155,10 @@ app.listen(${PORT});
 
   it('by a program that comes while the server starts: who answers is looked at first', async () => {
     const asked: string[] = [];
-    host.write('index.js', `setTimeout(() => {}, 60_000);\nconst express = () => 0;\nconst app = express();\n`);
     // It says that it serves, and never listens: whoever has the port then is not it.
-    host.write(
-      'index.js',
+    makeServer(
       `import express from 'express';\nconst app = express();\nsetTimeout(() => app.listen(process.env.PORT).on('error', () => {}), 60_000);\n`,
     );
-    host.write(
-      'package.json',
-      JSON.stringify({
-        name: 'plots',
-        type: 'module',
-        scripts: { start: 'node index.js' },
-        dependencies: { express: '^5.3.0' },
-      }),
-    );
-    host.write(
-      'kit/integration.yaml',
-      KIT.slice(0, KIT.indexOf('proofs:')) +
-        'proofs:\n  - { proof: http, steps: [{ ask: POST /register, status: 200 }], checks: people register }\n',
-    );
-    host.install();
     const running = host.ligamentAsync('attach', './kit', '--yes');
     const port = await portOf(host);
     const stranger = spawn(process.execPath, [
@@ -205,6 +173,26 @@ app.listen(${PORT});
     expect(asked).toEqual([]);
   });
 });
+
+/** Makes the host an app with one source, and the definition one whose proof asks it. */
+function makeServer(source: string): void {
+  host.write('index.js', source);
+  host.write(
+    'package.json',
+    JSON.stringify({
+      name: 'plots',
+      type: 'module',
+      scripts: { start: 'node index.js' },
+      dependencies: { express: '^5.3.0' },
+    }),
+  );
+  host.write(
+    'kit/integration.yaml',
+    KIT.slice(0, KIT.indexOf('proofs:')) +
+      'proofs:\n  - { proof: http, steps: [{ ask: POST /register, status: 200 }], checks: people register }\n',
+  );
+  host.install();
+}
 
 /** The port that the server in the copy was given, by its environment. */
 async function portOf({ root }: TestHost): Promise<number> {

@@ -11,7 +11,6 @@ import { changeDocument } from '../render/change-document.ts';
 import type { Doors } from '../../core/ports.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
 import { Proofs } from '../../core/prove/prove.ts';
-import type { ProofTask } from '../../core/prove/proof.ts';
 import { checkManager } from '../../core/resolve/check-manager.ts';
 import { findHost } from '../../core/survey/host.ts';
 import { chooseWorkspaces } from '../../core/survey/choose-workspaces.ts';
@@ -159,23 +158,18 @@ export async function carryOut(
   const signal = interruption();
   // The proofs are made on the host as the change has left it.
   const asLeft = (): Promise<Context> => readContext(context.doors, context.catalog, context.host.root);
-  const proved = proves ? changes.proofs.filter((task) => !isForeignFit(changes, task)) : [];
-  const proofs = proves ? new Proofs(asLeft, proved, signal) : undefined;
+  const proofs = proves ? new Proofs(asLeft, changes.proofs, signal) : undefined;
   const { apply } = await import('../../core/apply/apply.ts');
-  const applied = await apply(
-    context.doors,
-    { ...real, proofs: proved },
-    {
-      root: context.host.root,
-      lock: lock?.record,
-      workspaces: context.facts.workspaces.map(({ folder }) => folder),
-      managed,
-      install: options.install,
-      prove: proofs && ((task) => proofs.prove(task)),
-      signal,
-      onEvent: (event) => tell(event, output),
-    },
-  ).finally(() => proofs?.close());
+  const applied = await apply(context.doors, real, {
+    root: context.host.root,
+    lock: lock?.record,
+    workspaces: context.facts.workspaces.map(({ folder }) => folder),
+    managed,
+    install: options.install,
+    prove: proofs && ((task) => proofs.prove(task)),
+    signal,
+    onEvent: (event) => tell(event, output),
+  }).finally(() => proofs?.close());
   if (changes.data?.length) {
     const { removeData } = await import('../../core/apply/remove-data.ts');
     const within = { root: context.host.root, mark: lock?.record.id ?? 'data' };
@@ -212,7 +206,7 @@ function conclude(
     for (const { program, args, workspace, purpose } of changes.commands ?? [])
       next.push(`Run in ${workspace}: ${[program, ...args].join(' ')} (${purpose}).`);
   if (leftByHand(changes)) next.unshift(`Run ${context.facts.manager.name} install: ${left}.`);
-  if (changes.proofs.length > applied.proofs.length) next.push('Not proved yet: ligament prove does it.');
+  if (changes.proofs.length > 0 && applied.proofs.length === 0) next.push('Not proved yet: ligament prove does it.');
   output.say('');
   const several = new Set(applied.proofs.map(({ task }) => task.integration)).size > 1;
   for (const { task, checked: what, milliseconds, unseen } of applied.proofs) {
@@ -235,11 +229,6 @@ function conclude(
     milliseconds,
   }));
   output.document(EXIT.done, { changed: true, changes: changeDocument(changes), proofs, notes: applied.notes, next });
-}
-
-/** What is fitted to a change and is of somebody's own is not proved along: nobody was asked whether it may run. */
-function isForeignFit({ parts }: ChangeSet, { foreign, integration }: ProofTask): boolean {
-  return foreign === true && !parts.some((part) => part.integration === integration);
 }
 
 /** Whether the manifests change and Ligament does not run the package manager that the host is kept by. */

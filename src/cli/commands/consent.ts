@@ -9,14 +9,13 @@ import type { ChangeOptions } from './change.ts';
 /** Throws a Problem (status 3) where something would run that somebody else has thought of: agreeing to the rest is no consent to that. */
 export function checkCommands(changes: ChangeSet, { allowCommands, install, prove }: ChangeOptions): void {
   if (allowCommands || !install) return;
-  const { commands = [], scripts = [], proofs, parts } = changes;
-  const own = proofs.filter(({ integration }) => parts.some((part) => part.integration === integration));
+  const { commands = [], scripts = [], proofs } = changes;
   const runs = [
     ...commands.filter((one) => one.foreign).map((one) => ({ ...one, words: [one.program, ...one.args].join(' ') })),
     ...scripts
       .filter((one) => one.foreign && one.by === 'manager')
       .map((one) => ({ ...one, words: `${one.name}: ${one.command} (a script that the package manager runs)` })),
-    ...(prove === false ? [] : foreignProofs(own)),
+    ...(prove === false ? [] : foreignProofs(proofs)),
   ];
   if (runs.length > 0) throw notAllowed(runs);
 }

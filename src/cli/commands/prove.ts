@@ -1,11 +1,11 @@
 import pc from 'picocolors';
 import { refuseUnfinished } from '../../core/apply/unfinished.ts';
-import { openHost } from '../../core/context.ts';
+import { openHost, type Context } from '../../core/context.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
 import { Proofs } from '../../core/prove/prove.ts';
 import { proofTasks } from '../../core/prove/proof-tasks.ts';
 import { inProvingOrder } from '../../core/prove/proving-order.ts';
-import type { ProofResult } from '../../core/prove/proof.ts';
+import type { ProofResult, ProofTask } from '../../core/prove/proof.ts';
 import { namedOrAll } from '../../core/survey/choose-workspaces.ts';
 import type { Output } from '../output.ts';
 import { printable } from '../render/printable.ts';
@@ -43,14 +43,28 @@ export async function run(options: ProveOptions, output: Output): Promise<number
     });
   }
   if (ledgers.length === 0) output.say('Nothing is attached here, so there is nothing to prove.');
-  const signal = interruption();
-  const results: ProofResult[] = [];
   const tasks = inProvingOrder(await proofTasks(context, ledgers));
   checkProofs(tasks, options);
+  const results = await proveAll(context, tasks, output);
+  const status = results.every(({ held }) => held) ? EXIT.done : EXIT.notProved;
+  output.document(status, {
+    proofs: results.map(({ task, ...result }) => ({
+      integration: task.integration,
+      workspace: task.workspace,
+      ...result,
+    })),
+  });
+  return status;
+}
+
+/** Makes proofs one after the other, and tells of each. */
+async function proveAll(context: Context, tasks: readonly ProofTask[], output: Output): Promise<ProofResult[]> {
+  const { doors } = context;
+  const results: ProofResult[] = [];
   const { ChangeRecord } = await import('../../core/apply/change-record.ts');
   const record = ChangeRecord.begin(doors, context.host.root, 'proof', 'prove');
   doors.leftovers = record;
-  const proofs = new Proofs(() => Promise.resolve(context), tasks, signal);
+  const proofs = new Proofs(() => Promise.resolve(context), tasks, interruption());
   try {
     for (const task of tasks) {
       output.note(pc.dim(`proving ${printable(task.title)} on ${printable(task.workspace)} in a scratch copy`));
@@ -62,15 +76,7 @@ export async function run(options: ProveOptions, output: Output): Promise<number
     await proofs.close();
     record.remove();
   }
-  const status = results.every(({ held }) => held) ? EXIT.done : EXIT.notProved;
-  output.document(status, {
-    proofs: results.map(({ task, ...result }) => ({
-      integration: task.integration,
-      workspace: task.workspace,
-      ...result,
-    })),
-  });
-  return status;
+  return results;
 }
 
 function renderResult({ held, checked, missed, output, milliseconds, task, unseen }: ProofResult): string {

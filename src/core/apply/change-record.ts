@@ -3,7 +3,7 @@ import path from 'node:path';
 import * as z from 'zod/mini';
 import { decode, encode } from '../doors/text.ts';
 import type { Doors, LeftoverNotes, Reader, Within } from '../ports.ts';
-import { checkStateFolder, stateFolder, type StateDoors } from './state-folder.ts';
+import { changesFolder, checkStateFolder, type StateDoors } from './state-folder.ts';
 
 const ID = /^[0-9a-f]{32}$/;
 const OWNER = 'owner.json';
@@ -143,18 +143,9 @@ export function isAt(owner: RecordOwner, root: string, identity: string | undefi
   return owner.root === root || (owner.identity !== '' && owner.identity === identity);
 }
 
-/** Whether there is anything to look into: cheap, since there nearly never is. */
-export function hasRecords(files: Reader, environment: Doors['environment']): boolean {
-  return files.list(changesFolder(environment)).length > 0;
-}
-
 /** A record by the id that a lock names; undefined where the user's state has none of it. */
 export function recordById(doors: StateDoors & Pick<Doors, 'processes'>, id: string): ChangeRecord | undefined {
   return ID.test(id) ? ChangeRecord.all(doors).find((one) => one.id === id) : undefined;
-}
-
-function changesFolder(environment: Doors['environment']): string {
-  return path.join(stateFolder(environment), 'changes');
 }
 
 function readOwner(files: Reader, folder: string): RecordOwner | undefined {

@@ -31,6 +31,16 @@ export function checkStateFolder({ files, environment, machine }: StateDoors): v
   if (user !== undefined && (status.mode & 0o022) !== 0) throw unsafe(folder, 'others may write into it');
 }
 
+/** The folder in it of what commands keep while they work. */
+export function changesFolder(environment: Doors['environment']): string {
+  return path.join(stateFolder(environment), 'changes');
+}
+
+/** Whether there is anything to look into: cheap, since there nearly never is. */
+export function hasRecords(files: Reader, environment: Doors['environment']): boolean {
+  return files.list(changesFolder(environment)).length > 0;
+}
+
 function unsafe(folder: string, why: string): Problem {
   return new Problem({
     status: EXIT.refused,

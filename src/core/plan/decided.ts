@@ -4,8 +4,8 @@ import { encode } from '../doors/text.ts';
 import type { Edit } from '../joints.ts';
 import { keepDefinition, sourceOf } from '../ledger/kept-definition.ts';
 import { ledgerFile, renderLedger, type Ledger, type MadeEdit } from '../ledger/ledger.ts';
-import { commandsOf } from '../prove/proof-commands.ts';
 import type { ProofTask } from '../prove/proof.ts';
+import { tasksFor } from '../prove/proof-tasks.ts';
 import type { ChosenPackage } from '../resolve/packages.ts';
 import type { StackFacts } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
@@ -58,15 +58,8 @@ export function recordFile(context: Context, one: Decided, made: MadeEdit[]): Fi
 export function proofsOf(context: Context, one: Decided): ProofTask[] {
   const { definition, workspace, foreign = false } = one.request;
   const { integration, title } = definition;
-  return settleProofs(definition, circumstances(context, one)).map((spec) => ({
-    integration,
-    title,
-    workspace,
-    choices: one.choices,
-    spec,
-    foreign,
-    runs: commandsOf(spec, { ...one, context }),
-  }));
+  const specs = settleProofs(definition, circumstances(context, one));
+  return tasksFor({ integration, title, workspace, foreign }, specs, { ...one, context });
 }
 
 /** What it contributes to a change set. */

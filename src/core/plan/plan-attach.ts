@@ -2,13 +2,13 @@ import path from 'node:path';
 import type { Context } from '../context.ts';
 import { bareStack, bareStyle } from './bare.ts';
 import { fillAll } from '../definition/fill.ts';
-import { catalogIds } from '../definition/catalog.ts';
 import { partOf, proofsOf, recordFile, type Decided } from './decided.ts';
 import { scriptsIn } from './scripts-in.ts';
 import { groupBy } from '../group-by.ts';
-import { ledgerFile, type Ledger } from '../ledger/ledger.ts';
+import { ledgerFile } from '../ledger/ledger.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { ProofTask } from '../prove/proof.ts';
+import { proofTasks } from '../prove/proof-tasks.ts';
 import type { AttachRequest, AttachWishes } from './attach-request.ts';
 import {
   joinFiles,
@@ -89,12 +89,7 @@ async function planInTurn(
   const fitted = await fitAround(context, files);
   await refuseTracked(context.doors, context.host.root, secrets);
   files.push(...fitted.files);
-  const shipped = new Set(catalogIds(context.doors.files, context.catalog));
-  const fittedProofs = fitted.ledgers.flatMap((ledger) =>
-    ledger.proofs.map((spec): ProofTask => ({ ...pick(ledger), spec, foreign: !shipped.has(ledger.integration) })),
-  );
-  const isFitted = (task: ProofTask): boolean =>
-    fitted.ledgers.some((one) => one.integration === task.integration && one.workspace === task.workspace);
+  const anew = await proofsAnew(fitted, parts);
   const joined = joinFiles(files);
   return {
     kind: 'attach',
@@ -104,11 +99,11 @@ async function planInTurn(
     dropped: [],
     install: installStep(context, joined, 'installs the packages and updates the lockfile'),
     // What was fitted is proved as it is now.
-    proofs: [...proofs.filter((task) => !isFitted(task)), ...fittedProofs],
+    proofs: [...proofs.filter((task) => !fitted.ledgers.some((one) => ownerOf(one) === ownerOf(task))), ...anew.proofs],
     secrets,
     commands,
     scripts,
-    tell: [...tell],
+    tell: [...tell, ...anew.tell],
     warnings: await warningsOn(context, parts, [...leftOut, ...fitted.words], wishes),
   };
 }
@@ -122,8 +117,21 @@ async function warningsOn(
   return [...known, ...packageWarnings(parts, movePackages), ...(await advisoriesOn(context, parts))];
 }
 
-function pick({ integration, title, workspace, choices }: Ledger): Omit<ProofTask, 'spec'> {
-  return { integration, title, workspace, choices };
+/** The proofs of what was fitted. Of a definition of somebody's own only what is attached here: for the rest nobody is asked whether it may run. */
+async function proofsAnew(
+  { ledgers, planned }: Awaited<ReturnType<typeof fitAround>>,
+  parts: readonly AttachedPart[],
+): Promise<Pick<ChangeSet, 'proofs' | 'tell'>> {
+  const tasks = await proofTasks(planned, ledgers);
+  const isAsked = ({ foreign, integration }: ProofTask): boolean =>
+    !foreign || parts.some((part) => part.integration === integration);
+  const left = new Set(tasks.filter((task) => !isAsked(task)).map(({ integration }) => integration));
+  return {
+    proofs: tasks.filter(isAsked),
+    tell: [...left].map(
+      (one) => `${one} is fitted to it but not proved again: ligament prove ${one} --allow-commands.`,
+    ),
+  };
 }
 
 /** A version was asked for of a package that nothing brings: most likely its name is mistyped. */

@@ -5,15 +5,16 @@ import type { Context } from '../context.ts';
 import type { StackFacts } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 
-interface Place {
+/** Where a proof is made. */
+export interface ProofPlace {
   context: Context;
   facts: WorkspaceFacts;
   stack: StackFacts;
-  choices: Readonly<Record<string, string>>;
+  choices: Record<string, string>;
 }
 
 /** The commands that a proof runs in the copy, as a developer would type them. */
-export function commandsOf(spec: ProofSpec, place: Place): string[] {
+export function commandsOf(spec: ProofSpec, place: ProofPlace): string[] {
   switch (spec.proof) {
     case 'built-css':
       return [buildOf(place)];
@@ -55,16 +56,16 @@ export function isOwnCode(spec: ProofSpec): boolean {
   }
 }
 
-function typed(parts: readonly string[], { choices }: Place): string {
+function typed(parts: readonly string[], { choices }: ProofPlace): string {
   return parts.map((part) => fillText(part, choices)).join(' ');
 }
 
-function needsBuild({ stack }: Place): boolean {
+function needsBuild({ stack }: ProofPlace): boolean {
   const { serve, runtime } = stack.traits;
   return runtime !== 'server' || (serve !== undefined && 'build' in serve && serve.build);
 }
 
-function buildOf({ context, facts, stack }: Place): string {
+function buildOf({ context, facts, stack }: ProofPlace): string {
   const { build } = facts.manifest.scripts;
   const { program = 'no build', args = [] } = stack.build ?? {};
   if (build === undefined) return [program, ...args].join(' ');
@@ -72,7 +73,7 @@ function buildOf({ context, facts, stack }: Place): string {
   return `${[command, ...given].join(' ')} (${build})`;
 }
 
-function serveOf({ stack }: Place): string[] {
+function serveOf({ stack }: ProofPlace): string[] {
   const { serve } = stack.traits;
   return serve && 'program' in serve ? [[serve.program, ...serve.args].join(' ').replace('{{port}}', '<port>')] : [];
 }

@@ -5,7 +5,7 @@ import type { Ledger } from '../ledger/ledger.ts';
 import { bareStack } from '../plan/bare.ts';
 import { settleProofs } from '../plan/settle.ts';
 import { circumstances } from '../plan/take-way.ts';
-import { commandsOf } from './proof-commands.ts';
+import { commandsOf, type ProofPlace } from './proof-commands.ts';
 import type { ProofTask } from './proof.ts';
 
 /**
@@ -19,7 +19,7 @@ export async function proofTasks(context: Context, ledgers: readonly Ledger[]): 
 }
 
 async function tasksOf(context: Context, ledger: Ledger, shipped: ReadonlySet<string>): Promise<ProofTask[]> {
-  const { integration, title, workspace, choices } = ledger;
+  const { integration, workspace, choices } = ledger;
   const facts = context.facts.workspaces.find(({ folder }) => folder === workspace);
   if (!facts) return [];
   const stack = await bareStack(context, workspace);
@@ -29,13 +29,22 @@ async function tasksOf(context: Context, ledger: Ledger, shipped: ReadonlySet<st
     const definition = await loadDefinition(context.doors.files, context.catalog, integration);
     specs = settleProofs(definition, circumstances(context, { facts, stack, choices }));
   }
-  const place = { context, facts, stack, choices };
+  return tasksFor({ ...ledger, foreign }, specs, { context, facts, stack, choices });
+}
+
+/** Proofs of one integration on one workspace, with the commands that each runs. */
+export function tasksFor(
+  { integration, title, workspace, foreign }: Pick<ProofTask, 'integration' | 'title' | 'workspace' | 'foreign'>,
+  specs: readonly ProofSpec[],
+  place: ProofPlace,
+): ProofTask[] {
+  const { choices } = place;
   return specs.map((spec) => ({
     integration,
     title,
     workspace,
-    spec,
     choices,
+    spec,
     foreign,
     runs: commandsOf(spec, place),
   }));

@@ -32,7 +32,7 @@ export async function readAstro(ground: Ground): Promise<StackReading> {
       postcssJoint(ground, ground.workspace.folder),
       ...pageJoints(ground, source),
       publicEnvironment(ground, { prefix: 'PUBLIC_', files: BY_MODE }),
-      ...(await packageJoints(ground)),
+      ...(await packageJoints(ground, { expands: true })),
     ],
     absent: { 'app.screen': 'makes its pages routes already, by their files' },
     traits: {

@@ -34,7 +34,7 @@ export async function readNextjs(ground: Ground): Promise<StackReading> {
       postcss(ground),
       ...(around ? aroundJoints(ground, around) : []),
       publicEnvironment(ground, { prefix: 'NEXT_PUBLIC_', files: BY_MODE }),
-      ...(await packageJoints(ground)),
+      ...(await packageJoints(ground, { expands: true })),
     ],
     absent: {
       'app.screen': 'makes its pages routes already, by their files',

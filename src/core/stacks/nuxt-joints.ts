@@ -40,7 +40,7 @@ export async function readNuxt(ground: Ground): Promise<StackReading> {
       ...(app === undefined ? [] : [bootJoint(ground, app, 'the root component')]),
       pluginFileJoint(ground, source),
       publicEnvironment(ground, { prefix: 'VITE_', files: ONE_FILE }),
-      ...(await packageJoints(ground)),
+      ...(await packageJoints(ground, { expands: true })),
     ],
     absent: { 'app.screen': 'makes its pages routes already, by their files' },
     traits: {

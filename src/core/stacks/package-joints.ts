@@ -9,8 +9,14 @@ import { hookJoint } from './hook-joint.ts';
 import { lintJoint } from './lint-joint.ts';
 import type { Ground } from './stack.ts';
 
-/** The joints that every package has, whatever it is built with. */
-export async function packageJoints(ground: Ground): Promise<Joint[]> {
+/**
+ * The joints that every package has, whatever it is built with. `expands`: what it is built with puts variables in the place of `$NAME` in
+ * environment files; elsewhere only the package for that does.
+ */
+export async function packageJoints(
+  ground: Ground,
+  { expands = ground.declares('dotenv-expand') }: { expands?: boolean } = {},
+): Promise<Joint[]> {
   const ignore = ignoreJoint(ground);
   const hook = hookJoint(ground);
   return [
@@ -20,7 +26,7 @@ export async function packageJoints(ground: Ground): Promise<Joint[]> {
     globsJoint(ground),
     ...editorJoints(ground),
     ...(hook ? [hook] : []),
-    environmentJoint(ground, ignore),
+    environmentJoint(ground, ignore, expands),
     ignore,
   ];
 }
@@ -81,7 +87,7 @@ function scriptsJoint(ground: Ground): Joint {
 }
 
 /** The variables of one's own machine, with an example of them for others and a line that keeps them out of version control. */
-function environmentJoint(ground: Ground, ignore: Joint): Joint {
+function environmentJoint(ground: Ground, ignore: Joint, expands: boolean): Joint {
   const file = ground.first(['.env', '.env.local'].map((name) => ground.inHost(name))) ?? ground.inHost('.env');
   return {
     name: 'environment.file',
@@ -94,15 +100,16 @@ function environmentJoint(ground: Ground, ignore: Joint): Joint {
       return [
         ...ignore.tie({ at: 'ignore.lines', lines: [path.posix.basename(file)] }),
         ...variables.map(([key, { value = '', example: shown = value, comment }]) =>
-          environmentEdit(ground, { file: example, key, value: shown, comment }),
+          environmentEdit({ file: example, key, value: shown, comment, expands }),
         ),
         ...variables.map(([key, { value = '', secret, comment }]) => ({
-          ...environmentEdit(ground, {
+          ...environmentEdit({
             file,
             key,
             value: secret === undefined ? value : secretToken(key),
             comment,
             secret,
+            expands,
           }),
           private: true,
         })),
@@ -123,14 +130,12 @@ interface Variable {
   value: string;
   comment?: string | undefined;
   secret?: string | undefined;
+  /** Who loads the file puts variables in the place of `$NAME`. */
+  expands: boolean;
 }
 
-// Frameworks whose loaders put variables in the place of `$NAME`, and the package by which others do.
-const EXPANDING = ['vite', 'next', 'nuxt', 'astro', '@sveltejs/kit', 'dotenv-expand'];
-
 /** The edit that sets a variable in an environment file, unless somebody has set it. */
-export function environmentEdit(ground: Ground, { file, key, value, comment, secret }: Variable): Edit {
-  const expands = EXPANDING.some((name) => ground.declares(name));
+export function environmentEdit({ file, key, value, comment, secret, expands }: Variable): Edit {
   return {
     file,
     format: 'dotenv',

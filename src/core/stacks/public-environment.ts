@@ -14,7 +14,7 @@ interface Exposure {
 export const BY_MODE = { development: '.env.development.local', production: '.env.production.local' };
 export const ONE_FILE = { development: '.env', production: '.env' };
 
-/** The joint "the variables that browsers get": each under the prefix that the bundler lets through, in the files that it reads. */
+/** The joint "the variables that browsers get": each under the prefix that the bundler lets through, in the files that it reads (all of these expand them). */
 export function publicEnvironment(ground: Ground, { prefix, files }: Exposure): Joint {
   const example = ground.first(['.env.example', '.env.sample', '.env.template'].map((one) => ground.inHost(one)));
   const ignore = ignoreJoint(ground);
@@ -30,20 +30,22 @@ export function publicEnvironment(ground: Ground, { prefix, files }: Exposure): 
       return [
         ...ignore.tie({ at: 'ignore.lines', lines: modes }),
         ...variables.map(([name, { value = '', comment }]) =>
-          environmentEdit(ground, {
+          environmentEdit({
             file: example ?? ground.inHost('.env.example'),
             key: prefix + name,
             value,
             comment,
+            expands: true,
           }),
         ),
         ...modes.flatMap((file) =>
           variables.map(([name, { value = '', production = value, comment }]) => ({
-            ...environmentEdit(ground, {
+            ...environmentEdit({
               file: ground.inHost(file),
               key: prefix + name,
               value: file === files.development ? value : production,
               comment,
+              expands: true,
             }),
             private: true,
           })),

@@ -29,7 +29,7 @@ export async function readSveltekit(ground: Ground): Promise<StackReading> {
       sheetJoint({ sheet, target, load, by: layout }),
       bootJoint(ground, layout, 'the root layout', seed),
       viteEnvironment(ground, config),
-      ...(await packageJoints(ground)),
+      ...(await packageJoints(ground, { expands: true })),
     ],
     absent: { 'app.screen': 'makes its pages routes already, by their files' },
     traits: {

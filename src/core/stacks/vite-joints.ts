@@ -48,7 +48,7 @@ export async function readVite(ground: Ground): Promise<StackReading> {
       pageBootJoint(ground, graph, expected),
       ...app.joints,
       viteEnvironment(ground, config),
-      ...(await packageJoints(ground)),
+      ...(await packageJoints(ground, { expands: true })),
     ],
     traits: {
       sources: browserSources(ground),
