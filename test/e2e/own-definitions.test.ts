@@ -189,6 +189,23 @@ proofs: []
     expect(host.read('src/always.js')).toContain('always = 1');
   });
 
+  it('one that is fitted to another is not proved along: who attaches the other is told how to', () => {
+    host.write('package.json', '{\n  "name": "plots",\n  "version": "1.0.0",\n  "type": "module"\n}\n');
+    const proof = `{ proof: run, run: [touch, "${ran}"], says: x, checks: it runs }`;
+    host.write('kit/integration.yaml', KIT.replace('proofs: []', `proofs:\n  - ${proof}`));
+    expect(host.ligament('attach', './kit', '--yes', '--no-install', '--no-prove').status).toBe(0);
+    const shown = host.ligament('attach', 'eslint', '--preview', '--json');
+    expect(shown.status, shown.stderr).toBe(0);
+    const { changes } = JSON.parse(shown.stdout) as {
+      changes: { proofs: { integration: string; runs: string[] }[] };
+    };
+    expect(changes.proofs.map(({ integration }) => integration)).toEqual(['eslint']);
+    expect(changes.proofs[0]?.runs[0]).toMatch(/^eslint /);
+    const done = host.ligament('attach', ...ESLINT);
+    expect(done.status, done.stderr).toBe(0);
+    expect(done.stdout).toContain('kit is fitted to it but not proved again: ligament prove kit --allow-commands.');
+  });
+
   it('the record says where it came from, with a digest of it, in the format of today', () => {
     host.write('kit/integration.yaml', KIT);
     expect(host.ligament('attach', './kit', '--yes', '--no-install').status).toBe(0);
