@@ -4,7 +4,7 @@ import path from 'node:path';
 import { parseSync } from 'oxc-parser';
 import * as recast from 'recast';
 import * as babelTs from 'recast/parsers/babel-ts.js';
-import { json } from '../src/core/formats/json.ts';
+import { json } from '../src/core/formats/json/json.ts';
 import { script } from '../src/core/formats/script/script.ts';
 import { DEFAULT_STYLE } from '../src/core/text/code-style.ts';
 

@@ -1,3 +1,4 @@
+import { resolve } from '../src/core/ecosystems/npm/rules.ts';
 // Versions and many workspaces, side by side with the least that anybody has to do for the same: see docs/versions.md.
 import { spawn, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
@@ -5,9 +6,8 @@ import os from 'node:os';
 import path from 'node:path';
 import { registryEnvironment } from '../demo/registry/open.ts';
 import { nodeMachine } from '../src/core/doors/node-machine.ts';
-import { openRegistry } from '../src/core/doors/registry.ts';
-import type { Question } from '../src/core/resolve/question.ts';
-import { resolve } from '../src/core/resolve/resolve.ts';
+import { openRegistry } from '../src/core/ecosystems/npm/registry.ts';
+import type { NpmQuestion as Question } from '../src/core/ecosystems/npm/question.ts';
 import { makeMonorepo } from './monorepo.ts';
 import { median, report, timed } from './timing.ts';
 

@@ -1,7 +1,7 @@
 // Bundles the program into dist/ and the development programs (demo, registry, benchmarks) into build/.
 import { build } from 'esbuild';
 import { createHash } from 'node:crypto';
-import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -20,7 +20,7 @@ const common = {
   external: ['oxc-parser'],
   define: {
     LIGAMENT_VERSION: JSON.stringify(version),
-    LIGAMENT_SCHEMA: JSON.stringify(schemaMark()),
+    LIGAMENT_SCHEMA: JSON.stringify(await schemaMark()),
     __filename: '__bundledFile',
     __dirname: '__bundledFolder',
   },
@@ -28,11 +28,25 @@ const common = {
 };
 
 /** Changes with the form of definitions: what was checked against another form is checked anew. */
-function schemaMark() {
+async function schemaMark() {
+  const entries = ['src/core/definition/parse-definition.ts', 'src/core/prove/kinds.ts'];
+  // What a kind of proof loads late makes proofs, and reads no definition.
+  const late = { name: 'late', setup: (one) => one.onResolve({ filter: /./ }, lateAside) };
+  const lateAside = ({ kind }) => (kind === 'dynamic-import' ? { path: 'late', external: true } : undefined);
+  const { metafile } = await build({
+    absWorkingDir: root,
+    bundle: true,
+    write: false,
+    metafile: true,
+    packages: 'external',
+    format: 'esm',
+    platform: 'node',
+    outdir: 'mark',
+    entryPoints: entries,
+    plugins: [late],
+  });
   const hash = createHash('sha256');
-  for (const name of readdirSync(`${root}src/core/definition`).sort())
-    hash.update(readFileSync(`${root}src/core/definition/${name}`));
-  hash.update(readFileSync(`${root}src/core/path-names.ts`));
+  for (const name of Object.keys(metafile.inputs).sort()) hash.update(readFileSync(root + name));
   return hash.digest('hex').slice(0, 16);
 }
 
@@ -77,7 +91,7 @@ async function buildProgram() {
       builder.onResolve({ filter: /^\./ }, ({ kind, path: target, resolveDir }) => {
         if (kind !== 'dynamic-import' || !resolveDir.startsWith(path.join(root, 'src'))) return undefined;
         const file = path.resolve(resolveDir, target);
-        if (!late.has(file)) late.set(file, path.basename(file, '.ts'));
+        if (!late.has(file)) late.set(file, partName(file));
         return { path: `./${late.get(file)}.js`, external: true };
       });
     },
@@ -106,6 +120,12 @@ async function buildProgram() {
     for (const input of Object.keys(metafile.inputs)) inputs.add(input);
   }
   return { maps, inputs };
+}
+
+/** A part is named for its file; what a command does for the command's folder. */
+function partName(file) {
+  const name = path.basename(file, '.ts');
+  return name === 'run' ? `${path.basename(path.dirname(file))}-command` : name;
 }
 
 function writeInto(file, contents) {

@@ -1,4 +1,6 @@
-import { confirm, input, password } from '@inquirer/prompts';
+import { printable } from './render/printable.ts';
+import type { SideQuestion } from '../core/plan/attach/choose-side.ts';
+import { confirm, input, password, select } from '@inquirer/prompts';
 import pc from 'picocolors';
 import { EXIT, Problem } from '../core/problem.ts';
 
@@ -31,4 +33,19 @@ async function answered<Answer>(ask: () => Promise<Answer>): Promise<Answer> {
     }
     throw error;
   }
+}
+
+/** Asks which side of a workspace is meant; the inferred one stands first, with its reason. */
+export async function sideAnswer(title: string, { sides, inferred }: SideQuestion): Promise<'browser' | 'server'> {
+  const asked = {
+    message: `Which side does ${printable(title)} go to?`,
+    choices: sides.map((one) => ({
+      value: one.side,
+      name: `${one.side}: ${printable(one.title)}`,
+      ...(one.side === inferred?.side ? { description: printable(inferred.why) } : {}),
+    })),
+    ...(inferred ? { default: inferred.side } : {}),
+    theme: THEME,
+  };
+  return answered(() => select<'browser' | 'server'>(asked, { output: process.stderr }));
 }

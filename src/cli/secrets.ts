@@ -1,8 +1,8 @@
+import type { SecretNeed } from '../core/change/secret-need.ts';
 import { randomBytes } from 'node:crypto';
 import fs from 'node:fs';
 import { messageOf } from '../core/message-of.ts';
-import { secretVariable } from '../core/plan/choices.ts';
-import type { SecretNeed } from '../core/plan/secrets.ts';
+import { secretVariable } from '../core/plan/attach/choices.ts';
 import { EXIT, Problem } from '../core/problem.ts';
 import { givenSecret } from './given-secrets.ts';
 

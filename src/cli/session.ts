@@ -1,12 +1,14 @@
+import type { RegistryDoor } from '../core/ecosystems/npm/registry-door.ts';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import type { KeptDefinitions } from '../core/definition/catalog.ts';
-import { keptDefinitions } from '../core/doors/definition-cache.ts';
+import type { Catalog, KeptDefinitions } from '../core/definition/catalog.ts';
+import type { ProofKinds } from '../core/definition/proof-kind.ts';
+import { keptDefinitions } from '../core/definition/definition-cache.ts';
 import { nodeFiles } from '../core/doors/node-files.ts';
 import { nodeMachine } from '../core/doors/node-machine.ts';
 import { nodeProcesses } from '../core/doors/node-processes.ts';
 import type { ViewDoors } from '../core/apply/lock-view.ts';
-import type { Doors, RegistryDoor } from '../core/ports.ts';
+import type { Doors } from '../core/ports.ts';
 
 /** Options that every command has. */
 export interface GlobalOptions {
@@ -24,12 +26,14 @@ export function openDoors({ offline = false }: { offline?: boolean } = {}): Door
     processes: nodeProcesses,
     clock: { now: () => new Date() },
     machine: nodeMachine,
-    registry(hostRoot) {
-      // One for a command: what it has been told it need not be told again.
-      opened ??= import('../core/doors/registry.ts').then(({ openRegistry }) =>
-        openRegistry(hostRoot, process.env, offline),
-      );
-      return opened;
+    sources: {
+      npm(hostRoot) {
+        // One for a command: what it has been told it need not be told again.
+        opened ??= import('../core/ecosystems/npm/registry.ts').then(({ openRegistry }) =>
+          openRegistry(hostRoot, process.env, offline),
+        );
+        return opened;
+      },
     },
     environment: process.env,
   };
@@ -47,12 +51,17 @@ export function checkedDefinitions(): KeptDefinitions {
   return keptDefinitions(process.env, LIGAMENT_SCHEMA);
 }
 
-/** The folder of the definitions that ship with the program, beside `dist/`. */
-export function catalogFolder(): string {
+/** The definitions that ship with the program, beside `dist/`, and all kinds of proofs. */
+export function openCatalog(): Catalog {
   let folder = path.dirname(fileURLToPath(import.meta.url));
   while (!nodeFiles.kind(path.join(folder, 'catalog')) && path.dirname(folder) !== folder)
     folder = path.dirname(folder);
-  return path.join(folder, 'catalog');
+  return { folder: path.join(folder, 'catalog'), proofs: proofKinds };
+}
+
+/** Every kind of proof; loaded by the first definition or record that is read. */
+export async function proofKinds(): Promise<ProofKinds> {
+  return (await import('../core/prove/kinds.ts')).PROOF_KINDS;
 }
 
 /** A signal that is given when the developer or the system ends the program. */

@@ -13,9 +13,6 @@ export function isVersionControl(name: string): boolean {
 // Names that Windows keeps for devices, with any ending (Naming Files, Paths, and Namespaces).
 const DEVICE = /^(con|prn|aux|nul|com[0-9]|lpt[0-9])(\.|$)/i;
 
-// Installed packages, and Ligament's own records: no integration's to write.
-const KEPT = /^(node_modules|\.ligament)$/i;
-
 /**
  * Whether a path with `/` between its names is a plain one below a folder, on every system, and none into version control's folder:
  * nothing is looked up for that.
@@ -31,9 +28,4 @@ export function isPlainPath(file: string): boolean {
       isVersionControl(part),
   );
   return !odd && !file.startsWith('/');
-}
-
-/** The part of a path that no integration may write below; undefined for any other path. */
-export function keptPart(file: string): string | undefined {
-  return file.split(/[/\\]/).find((part) => KEPT.test(part));
 }

@@ -18,6 +18,29 @@ export interface Place {
   column?: number;
 }
 
+/** A proof that failed. */
+export interface FailedProof {
+  integration: string;
+  title: string;
+  /** The workspace's folder. */
+  workspace: string;
+  /** The side of it, where it has more than one. */
+  side: string | undefined;
+  /** The kind of proof. */
+  kind: string;
+  /** What was to be checked, and what was looked at when it failed. */
+  promised: string;
+  checked: string;
+  /** What was missed, and where. */
+  missed: string[];
+  /** The proofs that held before it, one line each. */
+  held: string[];
+  /** The lines of the tool's output that matter. */
+  output: string | undefined;
+  /** Where all of the output is. */
+  log: string | undefined;
+}
+
 export interface ProblemParts {
   status: ExitStatus;
   /** What is wrong, one sentence without a full stop at its end. */
@@ -30,6 +53,8 @@ export interface ProblemParts {
   handwork?: string | undefined;
   /** Lines of a tool's output that matter. */
   output?: string | undefined;
+  /** Where it is a proof that failed: all of it. */
+  proof?: FailedProof | undefined;
 }
 
 /** Anything that stops a command: what, where, why and what to do next, with the exit status it ends in. */

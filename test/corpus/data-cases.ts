@@ -3,8 +3,8 @@ import { parse as parseJsonc } from 'jsonc-parser';
 import { parse as parsePage } from 'parse5';
 import type { FormatOperation } from '../../src/core/formats/formats.ts';
 import { parse as parseYaml } from 'yaml';
-import { environmentLines } from '../../src/core/formats/dotenv.ts';
-import { parseIni } from '../../src/core/formats/ini.ts';
+import { environmentLines } from '../../src/core/formats/dotenv/dotenv.ts';
+import { parseIni } from '../../src/core/formats/ini/ini.ts';
 
 const JSON_OPERATIONS: FormatOperation[] = [
   { format: 'json', operation: { op: 'set', pointer: '/ligamentCorpus', value: 'beans' } },

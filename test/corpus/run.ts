@@ -3,7 +3,7 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import { projectRoot } from '../../demo/registry/open.ts';
-import { decode } from '../../src/core/doors/text.ts';
+import { decode } from '../../src/core/text/utf8.ts';
 import { editText, removeFromText, type FormatOperation } from '../../src/core/formats/formats.ts';
 import { DEFAULT_STYLE } from '../../src/core/text/code-style.ts';
 import { applySplices, recordSplices, takeBackSplices } from '../../src/core/text/splices.ts';

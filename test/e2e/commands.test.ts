@@ -129,7 +129,7 @@ describe('commands of a definition', () => {
     host.write('kit/integration.yaml', KIT.replace('README.md]', '../outside.txt]'));
     const refused = host.ligament(...ATTACH, '--allow-commands');
     expect(refused.status).toBe(2);
-    expect(refused.stderr).toContain('ways.0.commands.0.writes.1 must be a plain path in the workspace');
+    expect(refused.stderr).toContain('must be a plain path in the workspace, outside of installed packages');
     host.write('kit/integration.yaml', KIT.replace('program: lay-pipes', 'program: ../../bin/sh'));
     expect(host.ligament(...ATTACH, '--allow-commands').status).toBe(2);
   });

@@ -245,7 +245,7 @@ describe('weaknesses that the registry knows of', () => {
     const { stdout, status } = await garden.ligament('attach', './kit', '--preview');
     expect(status).toBe(0);
     expect(stdout.replace(/\s+/g, ' ')).toContain(
-      'twine 1.4.0 has a known weakness (low): Knots come undone, https://example.org/knots.',
+      'twine 1.4.0 has a known vulnerability (low): Knots come undone, https://example.org/knots.',
     );
     expect(stdout).not.toMatch(/Old ones|Not ours/);
   });

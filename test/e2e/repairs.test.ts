@@ -182,7 +182,7 @@ it('uses of a package are told of although a script has its name', () => {
   );
   const preview = host.ligament('detach', 'kit', '--preview');
   expect(preview.status, preview.stderr).toBe(0);
-  expect(preview.stdout).toMatch(/twine +leaves/);
+  expect(preview.stdout).toMatch(/twine +removed from the root/);
   expect(preview.stdout).toContain('src/a.js:1');
 });
 

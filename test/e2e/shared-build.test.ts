@@ -57,7 +57,7 @@ it('one that does not hold is looked at by itself, and everything is put back', 
   const before = host.tree();
   const { status, stderr } = attach('moss', 'rust', 'fern');
   expect(status).toBe(4);
-  expect(stderr).toContain('The proof of The rust failed');
+  expect(stderr).toContain('The proof of The rust on web failed');
   expect(stderr).toContain('has no rule for .rust');
   expect(count()).toBe(2);
   expect(host.tree()).toEqual(before);
@@ -68,6 +68,6 @@ it('where the build fails with all of them each is tried alone, so that the mess
   host.git('commit', '--quiet', '--all', '--message=Broken');
   const { status, stderr } = attach('moss', 'fern');
   expect(status).toBe(4);
-  expect(stderr).toContain('The proof of The moss failed');
+  expect(stderr).toContain('The proof of The moss on web failed');
   expect(stderr).toContain('npm run build ended with 1');
 });

@@ -35,7 +35,7 @@ describe('workspaces', () => {
     expect(run.stderr.match(/running npm install/g)).toHaveLength(1);
     for (const plot of ['north', 'south']) {
       expect(host.read(`plots/${plot}/package.json`)).toContain('"twine": "^1.4.0"');
-      expect(host.read(`plots/${plot}/.ligament/attached/garden-kit.json`)).toContain('"ledger": 2');
+      expect(host.read(`plots/${plot}/.ligament/attached/garden-kit.json`)).toContain('"ledger": 3');
     }
     expect((await garden.ligament('history')).stdout.match(/attach garden-kit/g)).toHaveLength(1);
     await garden.npm('ci');
@@ -179,7 +179,7 @@ describe('several integrations at once', () => {
     const run = await garden.ligament('attach', './kit', '--no-install', '--yes');
     expect(run.status, run.stderr).toBe(0);
     expect(run.stdout).toContain('goes to garden (Node.js package) by its older packages');
-    expect(run.stdout).toContain('not by its packages: this way wants mulch ^2');
+    expect(run.stdout).toContain('not by its packages: this way requires mulch ^2');
     expect(garden.host.read('package.json')).toContain('"mulch": "^1.0.0"');
   });
 

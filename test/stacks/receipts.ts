@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
 import { projectRoot } from '../../demo/registry/open.ts';
-import { findBrowser } from '../../src/core/prove/browser.ts';
+import { findBrowser } from '../../src/core/prove/page/browser.ts';
 import { nodeFiles } from '../../src/core/doors/node-files.ts';
 import { bundledPackages, hashOfModule, runnerModules } from './modules.ts';
 import type { Outcome } from './pairs.ts';

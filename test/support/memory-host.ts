@@ -1,3 +1,5 @@
+import { PROOF_KINDS } from '../../src/core/prove/kinds.ts';
+import { proofs } from './catalog.ts';
 import { nodeMachine } from '../../src/core/doors/node-machine.ts';
 import { markOf, stateOf } from '../../src/core/doors/process-marks.ts';
 import type { ApplyOptions } from '../../src/core/apply/apply-options.ts';
@@ -6,7 +8,7 @@ import { oneVersionRegistry } from './one-version.ts';
 import { MemoryFiles } from './memory-files.ts';
 
 export const ROOT = '/garden/host';
-export const CATALOG = '/garden/catalog';
+export const CATALOG = { folder: '/garden/catalog', proofs };
 
 const HOST: Record<string, string> = {
   'package.json': `${JSON.stringify({ name: 'allotment', private: true, workspaces: ['web'] }, null, 2)}\n`,
@@ -25,7 +27,7 @@ const HOST: Record<string, string> = {
 export function memoryHost(): MemoryFiles {
   const files = Object.fromEntries(Object.entries(HOST).map(([file, text]) => [`${ROOT}/${file}`, text]));
   return new MemoryFiles(
-    { ...files, '/outside/kept': 'as it was', [`${CATALOG}/readme`]: '' },
+    { ...files, '/outside/kept': 'as it was', [`${CATALOG.folder}/readme`]: '' },
     { [`${ROOT}/way-out`]: '/outside' },
   );
 }
@@ -47,7 +49,7 @@ export function memoryDoors(memory: MemoryFiles): Doors {
     clock: { now: () => new Date(2026, 10, 23) },
     machine: nodeMachine,
     offline: false,
-    registry: () => Promise.resolve(oneVersionRegistry),
+    sources: { npm: () => Promise.resolve(oneVersionRegistry) },
     environment: { XDG_STATE_HOME: '/garden/state', PATH: '' },
   };
 }
@@ -58,6 +60,7 @@ export function memoryOptions(): ApplyOptions {
     workspaces: ['.', 'web'],
     managed: ['package-lock.json'],
     install: false,
+    kinds: PROOF_KINDS,
     prove: undefined,
     signal: new AbortController().signal,
     onEvent: () => undefined,

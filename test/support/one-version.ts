@@ -1,4 +1,4 @@
-import type { RegistryDoor } from '../../src/core/ports.ts';
+import type { RegistryDoor } from '../../src/core/ecosystems/npm/registry-door.ts';
 
 /** A registry that has one version of everything. */
 export const oneVersionRegistry: RegistryDoor = {

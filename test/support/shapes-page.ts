@@ -1,5 +1,5 @@
 import { script } from '../../src/core/formats/script/script.ts';
-import { describeEdit } from '../../src/core/formats/describe.ts';
+import { describeEdit } from '../../src/core/formats/formats.ts';
 import type { CodeStyle } from '../../src/core/text/code-style.ts';
 import { ELEMENTS } from './script-shapes/elements.ts';
 import { LISTS } from './script-shapes/lists.ts';

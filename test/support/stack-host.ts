@@ -1,14 +1,15 @@
+import type { RegistryDoor } from '../../src/core/ecosystems/npm/registry-door.ts';
 import fs from 'node:fs';
 import path from 'node:path';
 import semver from 'semver';
 import { projectRoot } from '../../demo/registry/open.ts';
 import { apply } from '../../src/core/apply/apply.ts';
-import { openHost, type Context } from '../../src/core/context.ts';
+import { openHost, type Context } from '../../src/core/host/context.ts';
 import { catalogIds, loadDefinition } from '../../src/core/definition/catalog.ts';
-import { planAttach } from '../../src/core/plan/plan-attach.ts';
-import { withSecrets } from '../../src/core/plan/secrets.ts';
-import { planDetach } from '../../src/core/plan/plan-detach.ts';
-import type { Doors, RegistryDoor } from '../../src/core/ports.ts';
+import { planAttach } from '../../src/core/plan/attach/plan-attach.ts';
+import { withSecrets } from '../../src/core/plan/attach/secrets.ts';
+import { planDetach } from '../../src/core/plan/detach/plan-detach.ts';
+import type { Doors } from '../../src/core/ports.ts';
 import { MemoryFiles } from './memory-files.ts';
 import { CATALOG, memoryDoors, memoryOptions, ROOT } from './memory-host.ts';
 
@@ -19,15 +20,29 @@ const WISHES = { take: {}, movePackages: false, whereItFits: false };
 
 /** A host of `test/stacks/hosts` in memory, with the real catalog; nothing is installed in it. */
 export class MemoryStackHost {
+  readonly #id: string;
   readonly #memory: MemoryFiles;
   readonly #doors: Doors;
 
   constructor(id: string, changed: Readonly<Record<string, string>> = {}) {
+    this.#id = id;
     const host = readTree(path.join(projectRoot(), 'test/stacks/hosts', id), ROOT);
-    const catalog = readTree(path.join(projectRoot(), 'catalog'), CATALOG);
+    const catalog = readTree(path.join(projectRoot(), 'catalog'), CATALOG.folder);
     const own = Object.fromEntries(Object.entries(changed).map(([file, text]) => [`${ROOT}/${file}`, text]));
     this.#memory = new MemoryFiles({ ...host, ...catalog, ...own });
-    this.#doors = { ...memoryDoors(this.#memory), registry: () => Promise.resolve(catalogRegistry(this.#memory)) };
+    this.#doors = {
+      ...memoryDoors(this.#memory),
+      sources: { npm: () => Promise.resolve(catalogRegistry(this.#memory)) },
+    };
+  }
+
+  /** The same host, to go on with apart. */
+  copy(): MemoryStackHost {
+    const made = new MemoryStackHost(this.#id);
+    made.#memory.files.clear();
+    for (const [file, bytes] of this.#memory.files) made.#memory.files.set(file, bytes);
+    for (const folder of this.#memory.folders) made.#memory.folders.add(folder);
+    return made;
   }
 
   open(): Promise<Context> {

@@ -1,5 +1,5 @@
-import type { ChangeSet } from '../../core/plan/change-set.ts';
-import { diffFile } from '../../core/plan/patch.ts';
+import type { ChangeSet } from '../../core/change/change-set.ts';
+import { diffFile } from './patch.ts';
 
 /** A change set for programs; docs/json-output.md describes it. */
 export function changeDocument(changes: ChangeSet): Record<string, unknown> {

@@ -1,40 +1,56 @@
 import pc from 'picocolors';
-import type { ChangeSet, FileChange, ScriptRun } from '../../core/plan/change-set.ts';
-import { secretVariable } from '../../core/plan/choices.ts';
+import type { ChangeSet, FileChange, ScriptRun } from '../../core/change/change-set.ts';
+import { secretVariable } from '../../core/plan/attach/choices.ts';
 import { groupBy } from '../../core/group-by.ts';
-import { diffFile } from '../../core/plan/patch.ts';
-import { describeProof } from '../../core/prove/proof.ts';
-import { isOwnCode } from '../../core/prove/proof-commands.ts';
+import { diffFile, type FileDiff } from './patch.ts';
 import { givenSecret } from '../given-secrets.ts';
 import { columns, wrap } from './columns.ts';
 import { printable } from './printable.ts';
 
-/** Everything that a change set will do, for people. `whole`: Ligament's own records are shown line by line too. */
+/**
+ * Everything that a change set will do, for people, in the order in which it is judged: packages, what changes in files that are there,
+ * new files, the record and what is run, proofs, totals. `whole`: new files and Ligament's own records are shown line by line too.
+ */
 export function renderChangeSet(changes: ChangeSet, whole: boolean): string {
+  const proofs = changes.proofs.map((task) => bullet(task.words));
+  const notes = changes.warnings.map((warning) => `${pc.yellow('Note')}  ${printable(warning)}`);
   const blocks = [
     changes.parts.length === 0 ? pc.bold(printable(capitalised(changes.title))) : '',
     ...partsBlocks(changes.parts),
     packagesBlock(changes),
-    section('Files', filesBlock(changes, whole)),
+    section('Changes', changedFiles(changes, whole)),
+    section('New files', newFiles(changes, whole)),
     recordsBlock(changes, whole),
     section('Commands', commands(changes)),
     secretsBlock(changes),
     usesBlock(changes, whole),
-    section(
-      'Proof',
-      shortened(
-        changes.proofs.map((task) => bullet(describeProof(task))),
-        whole,
-        'proofs',
-      ).join('\n'),
-    ),
-    shortened(
-      changes.warnings.map((warning) => `${pc.yellow('Note')}  ${printable(warning)}`),
-      whole,
-      'notes',
-    ).join('\n'),
+    section('Proof', shortened(proofs, whole, 'proofs').join('\n')),
+    shortened(notes, whole, 'notes').join('\n'),
+    pc.bold(totals(changes)),
   ];
   return blocks.filter((block) => block !== '').join('\n\n');
+}
+
+/** "4 files changed, 17 new, 3 packages". */
+function totals({ files, parts, dropped }: ChangeSet): string {
+  const hosts = files.filter(({ role }) => isHosts(role));
+  const count = (state: FileDiff['state']): number => hosts.filter((change) => stateOf(change) === state).length;
+  const [changed, made, gone] = [count('changed'), count('new'), count('gone')];
+  const coming = new Set(
+    parts.flatMap(({ packages }) => packages.filter((one) => !one.declared).map(({ name }) => name)),
+  );
+  const parted = [
+    changed > 0 ? `${counted(changed, 'file')} changed` : '',
+    made > 0 ? `${changed > 0 ? made : counted(made, 'file')} new` : '',
+    gone > 0 ? `${changed + made > 0 ? gone : counted(gone, 'file')} removed` : '',
+    coming.size > 0 ? counted(coming.size, 'package') : '',
+    dropped.length > 0 ? `${counted(dropped.length, 'package')} removed` : '',
+  ].filter((one) => one !== '');
+  return parted.join(', ');
+}
+
+function counted(number: number, noun: string): string {
+  return `${number} ${noun}${number === 1 ? '' : 's'}`;
 }
 
 // What is the same a thousand times over nobody reads: after so many entries their number has to do.
@@ -52,23 +68,45 @@ function shortened(entries: readonly string[], whole: boolean, what: string): st
 
 /** Where integrations go and by which way; workspaces that are alike stand together. */
 function partsBlocks(parts: ChangeSet['parts']): string[] {
-  const alike = groupBy(parts, ({ title, stack, way, wayReason }) => [title, stack, way, wayReason ?? ''].join('\n'));
+  const alike = groupBy(parts, ({ title, stack, side, way, wayReason }) =>
+    [title, stack, side ?? '', way, wayReason ?? ''].join('\n'),
+  );
   return [...alike.values()].flatMap(([part, ...others]) => {
     if (!part) return [];
     const names = [part, ...others].map(({ workspaceName }) => pc.bold(printable(workspaceName)));
     const shown = names.length > 5 ? `${names.slice(0, 4).join(', ')} and ${names.length - 4} more` : names.join(', ');
-    const head = `${pc.bold(printable(part.title))} goes to ${shown} (${printable(part.stack)}) ${pc.cyan(printable(part.way))}.`;
+    const head = `${pc.bold(printable(part.title))} goes to ${shown} (${printable(part.stack)}${part.side === 'browser' || part.side === 'server' ? `, ${part.side} side` : ''}) ${pc.cyan(printable(part.way))}.`;
     const reasons = (part.wayReason?.split('; ') ?? []).map((reason) => pc.dim(`  ${printable(reason)}`));
     return [[head, ...reasons].join('\n')];
   });
 }
 
-function filesBlock({ files }: ChangeSet, whole: boolean): string {
-  const shown = files.filter(({ role }) => role === 'host' || role === 'private' || whole);
+/** What changes in files that are there, and what goes. */
+function changedFiles({ files }: ChangeSet, whole: boolean): string {
+  const shown = files.filter((change) => (isHosts(change.role) || whole) && stateOf(change) !== 'new');
   const rendered = shown.slice(0, whole ? shown.length : MOST_ENTRIES).map((change) => renderFile(change));
   const more = shown.length - rendered.length;
   if (more > 0) rendered.push(pc.dim(`  and ${more} more files; --verbose or --format patch shows all.`));
   return rendered.join('\n\n');
+}
+
+/** Files that are new: a line each, with their size. */
+function newFiles({ files, kind }: ChangeSet, whole: boolean): string {
+  const shown = files.filter((change) => (isHosts(change.role) || whole) && stateOf(change) === 'new');
+  if (whole) return shown.map((change) => renderFile(change)).join('\n\n');
+  const rows = shown.map(({ file, after, executable }) => [
+    `  ${pc.bold(printable(file))}`,
+    pc.dim(`${counted(linesOf(after), 'line')}${executable ? ', executable' : ''}`),
+  ]);
+  const hint =
+    shown.length > 0 && kind === 'attach'
+      ? [pc.dim('  --verbose shows what is in them; --preview --file PATH shows one.')]
+      : [];
+  return [...shortened(columns(rows), whole, 'files'), ...hint].join('\n');
+}
+
+function stateOf({ before, after }: FileChange): FileDiff['state'] {
+  return before === undefined ? 'new' : after === undefined ? 'gone' : 'changed';
 }
 
 /** One file's diff with a heading that counts its lines. */
@@ -76,7 +114,7 @@ export function renderFile(change: FileChange): string {
   const { file, state, hunks } = diffFile(change);
   const added = hunks.filter((line) => line.startsWith('+')).length;
   const taken = hunks.filter((line) => line.startsWith('-')).length;
-  const words = { new: 'new file', changed: 'changed', gone: 'file goes' }[state];
+  const words = { new: 'new file', changed: 'changed', gone: 'removed' }[state];
   const counts = [added > 0 ? pc.green(`+${added}`) : '', taken > 0 ? pc.red(`-${taken}`) : ''].filter(
     (part) => part !== '',
   );
@@ -92,22 +130,15 @@ function colour(raw: string): string {
   return line.startsWith('@@') ? pc.cyan(line) : line.startsWith('\\') ? pc.dim(line) : line;
 }
 
-const SECTION_WORDS = {
-  dependencies: 'production',
-  devDependencies: 'development',
-  peerDependencies: 'peer',
-  optionalDependencies: 'optional',
-};
-
 function packagesBlock({ parts, dropped }: ChangeSet): string {
   const rows = new Map<string, string[]>();
   for (const { packages, workspace } of parts) {
     for (const one of packages) {
-      const { name, version, range, section: where, reason, declared } = one;
+      const { name, version, range, use, reason, declared } = one;
       const at = one.workspace === workspace ? '' : ' at the root';
       const row = [
         `  ${pc.bold(printable(name))} ${printable(version)}`,
-        declared ? pc.dim('there already') : printable(`${SECTION_WORDS[where]}${at}, as ${range}`),
+        declared ? pc.dim('there already') : printable(`${use}${at}, as ${range}`),
         pc.dim(printable(reason)),
       ];
       rows.set(row.join('\n'), row);
@@ -115,7 +146,7 @@ function packagesBlock({ parts, dropped }: ChangeSet): string {
   }
   const leaving = dropped.map(({ name, workspace }) => [
     `  ${pc.bold(printable(name))}`,
-    `leaves ${printable(workspace)}`,
+    `removed from ${workspace === '.' ? 'the root' : printable(workspace)}`,
   ]);
   return section('Packages', columns([...rows.values(), ...leaving]).join('\n'));
 }
@@ -123,14 +154,14 @@ function packagesBlock({ parts, dropped }: ChangeSet): string {
 function recordsBlock({ files }: ChangeSet, whole: boolean): string {
   if (whole) return '';
   const rows = files
-    .filter(({ role }) => role !== 'host' && role !== 'private')
+    .filter(({ role }) => !isHosts(role))
     .map((change) => {
       const words =
         change.before === undefined
-          ? `new, ${linesOf(change.after)} lines`
+          ? `new, ${counted(linesOf(change.after), 'line')}`
           : change.after === undefined
-            ? 'goes'
-            : 'changes';
+            ? 'removed'
+            : 'changed';
       return [`  ${printable(change.file)}`, pc.dim(change.role === 'lockfile' ? 'as it was before' : words)];
     });
   const hint = files.some(({ role, after }) => role === 'record' && after)
@@ -204,7 +235,7 @@ function commands({ install, proofs, commands: own = [], scripts = [] }: ChangeS
   const copies = proofs.flatMap((task) =>
     (task.runs ?? []).map((one) => ({
       one,
-      words: `in a copy of the project${needs(task.foreign && isOwnCode(task.spec))}`,
+      words: `in a copy of the project${needs(task.foreign && task.ownCode)}`,
     })),
   );
   const seen = new Map(copies.map(({ one, words }) => [one, words]));
@@ -229,4 +260,9 @@ function bullet(text: string): string {
 
 function section(title: string, body: string): string {
   return body === '' ? '' : `${pc.underline(title)}\n${body}`;
+}
+
+/** Whether a file is the host's own, and shown as a difference. */
+function isHosts(role: FileChange['role']): boolean {
+  return role === 'host' || role === 'manifest' || role === 'private';
 }

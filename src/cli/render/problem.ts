@@ -1,5 +1,5 @@
 import pc from 'picocolors';
-import { EXIT, type Problem } from '../../core/problem.ts';
+import { EXIT, type FailedProof, type Problem } from '../../core/problem.ts';
 import { wrap } from './columns.ts';
 import { printable, printableLines } from './printable.ts';
 
@@ -16,15 +16,28 @@ const HEADS: Record<number, string> = {
 
 /** A problem for people: what, where, why, the lines that matter, the handwork, and what to do next. */
 export function renderProblem({ parts }: Problem): string {
-  const { status, what, where, why, next, handwork, output } = parts;
+  const { status, what, where, why, next, handwork, output, proof } = parts;
   const place = where && [where.file, where.line, where.column].filter((part) => part !== undefined).join(':');
   const lines = [`${pc.bold(pc.red(HEADS[status] ?? 'Problem'))}  ${pc.bold(printable(what))}`];
   if (place !== undefined) lines.push(row('where', place));
   if (why) lines.push(row('why', why));
+  if (proof) lines.push(...failedProofRows(proof));
   if (output) lines.push(row('output', output));
   if (handwork) lines.push(row('by hand', handwork));
   if (next) lines.push(row('next', next));
   return lines.join('\n');
+}
+
+/** What a failed proof was about: what was checked, what was missed, what held before it, and where all output is. */
+export function failedProofRows({ promised, checked, missed, held, output, log }: FailedProof): string[] {
+  return [
+    row('proof', promised),
+    row('checked', checked),
+    row('missed', missed.join('\n')),
+    ...(held.length > 0 ? [row('held', held.join('\n'))] : []),
+    ...(output ? [row('output', output)] : []),
+    ...(log === undefined ? [] : [row('log', log)]),
+  ];
 }
 
 /** Handwork and output are exact text and stay as they are; the rest is wrapped to the terminal. */

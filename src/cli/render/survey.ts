@@ -1,10 +1,12 @@
+import type { Ledger } from '../../core/ledger/record.ts';
 import pc from 'picocolors';
 import type { Drift } from '../../core/ledger/drift.ts';
-import type { Ledger } from '../../core/ledger/ledger.ts';
 import { JOINTS } from '../../core/definition/joint-names.ts';
+import type { Project } from '../../core/ecosystems/ecosystem.ts';
+import { ecosystem } from '../../core/ecosystems/ecosystems.ts';
 import { groupBy } from '../../core/group-by.ts';
-import type { Joint } from '../../core/joints.ts';
-import type { StackFacts } from '../../core/stacks/stacks.ts';
+import type { Joint } from '../../core/joints/joint.ts';
+import type { StackFacts } from '../../core/stacks/sides.ts';
 import type { HostFacts, WorkspaceFacts } from '../../core/survey/survey.ts';
 import type { VersionControlFacts } from '../../core/survey/version-control.ts';
 import type { CodeStyle } from '../../core/text/code-style.ts';
@@ -18,7 +20,7 @@ export interface SurveyView {
   facts: HostFacts;
   versionControl: VersionControlFacts;
   /** Those that are told in full. */
-  workspaces: { facts: WorkspaceFacts; stack: StackFacts; attached: Attached[] }[];
+  workspaces: { facts: WorkspaceFacts; sides: StackFacts[]; attached: Attached[] }[];
   /** The others of a host with many workspaces. */
   brief: { facts: WorkspaceFacts; stack: Pick<StackFacts, 'id' | 'title'>; attached: Attached[] }[];
 }
@@ -32,7 +34,7 @@ export function renderSurvey({ facts, versionControl, workspaces, brief }: Surve
   const { manager } = facts;
   const head = [
     `${pc.bold(printable(facts.workspaces[0]?.name ?? ''))}  ${pc.dim(printable(facts.root))}`,
-    row('manager', printable(`${manager.name} ${manager.version ?? '(not installed)'}, told by ${manager.reason}`)),
+    row('manager', printable(managerInWords(facts))),
     ...(manager.lockfiles.length > 1 ? [row('', pc.yellow(`several lockfiles: ${manager.lockfiles.join(', ')}`))] : []),
     row('versions', versionControlInWords(versionControl)),
   ];
@@ -76,13 +78,22 @@ export function surveyDocument({ facts, versionControl, workspaces, brief }: Sur
       attached: attached.map(({ integration }) => integration),
       drift: attached.flatMap(({ drift }) => drift),
     })),
-    workspaces: workspaces.map(({ facts: one, stack, attached }) => ({
+    workspaces: workspaces.map(({ facts: one, sides, attached }) => ({
       folder: one.folder,
       name: one.name,
-      stack: { id: stack.id, title: stack.title },
+      stack: { id: sides[0]?.id, title: titleOf(sides) },
+      sides: sides.filter(({ side }) => side !== 'tools').map((side) => sideDocument(one, side)),
       language: one.language,
       moduleFormat: one.moduleFormat,
       style: one.style,
+      projects: one.projects.map(({ ecosystem: id, file, name, platform, framework, packages }) => ({
+        ecosystem: id,
+        file,
+        name,
+        platform,
+        framework,
+        packages,
+      })),
       packages: one.packages.map((fact) => ({
         name: fact.name,
         range: fact.range,
@@ -91,7 +102,8 @@ export function surveyDocument({ facts, versionControl, workspaces, brief }: Sur
         installed: fact.installed,
         locked: fact.locked,
       })),
-      joints: shownJoints(stack.joints).map(({ name, state, file, line, detail, refusal }) => ({
+      joints: jointsOf(sides).map(({ side, joint: { name, state, file, line, detail, refusal } }) => ({
+        side,
         name,
         state,
         file,
@@ -99,33 +111,55 @@ export function surveyDocument({ facts, versionControl, workspaces, brief }: Sur
         detail,
         refusal,
       })),
-      attached: attached.map(({ integration, title, way, choices, packages, drift }) => ({
-        integration,
-        title,
-        way,
-        choices,
-        packages,
-        drift,
-      })),
+      attached: attached.map((one) => attachedDocument(one)),
     })),
   };
 }
 
-function renderWorkspace({ facts, stack, attached }: SurveyView['workspaces'][number]): string {
+function attachedDocument({
+  integration,
+  title,
+  side,
+  way,
+  choices,
+  packages,
+  drift,
+}: Attached): Record<string, unknown> {
+  return {
+    integration,
+    title,
+    side,
+    way,
+    choices,
+    packages,
+    drift,
+  };
+}
+
+function renderWorkspace({ facts, sides, attached }: SurveyView['workspaces'][number]): string {
   const packages = facts.packages.map(
     ({ name, installed, locked, range }) => `${name} ${installed ?? `${locked ?? range} (not installed)`}`,
   );
   const lines = [
-    `${pc.bold(printable(facts.name))}  ${pc.cyan(printable(stack.title))}  ${pc.dim(facts.folder === '.' ? 'the root' : printable(facts.folder))}`,
-    row(
-      'written in',
-      `${facts.language === 'ts' ? 'TypeScript' : 'JavaScript'}, ${facts.moduleFormat === 'esm' ? 'ES modules' : 'CommonJS'}`,
-    ),
-    row('style', styleInWords(facts.style)),
+    `${pc.bold(printable(facts.name))}  ${pc.cyan(printable(titleOf(sides)))}  ${pc.dim(facts.folder === '.' ? 'the root' : printable(facts.folder))}`,
+    ...(facts.projects.some(isMain)
+      ? [
+          row(
+            'written in',
+            `${facts.language === 'ts' ? 'TypeScript' : 'JavaScript'}, ${facts.moduleFormat === 'esm' ? 'ES modules' : 'CommonJS'}`,
+          ),
+          row('style', styleInWords(facts.style)),
+        ]
+      : []),
+    ...facts.projects
+      .filter((one) => !isMain(one))
+      .map((one, index) => row(index === 0 ? 'made of' : '', projectInWords(one))),
     ...(packages.length > 0
       ? wrap(printable(packages.join(', ')), 100).map((line, index) => row(index === 0 ? 'packages' : '', line))
       : []),
-    ...columns(shownJoints(stack.joints).map((joint) => jointCells(joint))).map((line, index) =>
+    ...sidesInWords(facts, sides).map((line, index) => row(index === 0 ? 'sides' : '', line)),
+    ...sides.flatMap(({ outside }) => (outside === undefined ? [] : [row('', pc.yellow(printable(outside)))])),
+    ...columns(jointsOf(sides).map((one) => jointCells(one, sides.length > 1))).map((line, index) =>
       row(index === 0 ? 'joints' : '', line),
     ),
     row(
@@ -141,14 +175,37 @@ function renderWorkspace({ facts, stack, attached }: SurveyView['workspaces'][nu
   return lines.join('\n');
 }
 
-function jointCells({ name, state, file, line, detail, refusal }: Joint): string[] {
+/** What the manager's own facts and the stacks speak of. */
+function isMain({ ecosystem: id }: Project): boolean {
+  return !ecosystem(id).readOnly;
+}
+
+function managerInWords({ manager, workspaces }: HostFacts): string {
+  const projects = workspaces[0]?.projects ?? [];
+  if (!projects.some(isMain)) return projects.map((one) => ecosystem(one.ecosystem).title).join(', ');
+  return `${manager.name} ${manager.version ?? '(not installed)'}, told by ${manager.reason}`;
+}
+
+/** "Composer: garden/society in composer.json, PHP >=8.2, Symfony 7.4.23, 14 packages". */
+function projectInWords({ ecosystem: id, file, name, platform, framework, packages }: Project): string {
+  const parts = [
+    `${name ?? 'no name'} in ${file}`,
+    ...(platform ? [`${platform.name} ${platform.range}`] : []),
+    ...(framework ? [[framework.name, framework.version].filter(Boolean).join(' ')] : []),
+    `${packages.length} ${packages.length === 1 ? 'package' : 'packages'}`,
+  ];
+  return printable(`${ecosystem(id).title}: ${parts.join(', ')}`);
+}
+
+function jointCells({ side, joint }: SidedJoint, apart: boolean): string[] {
+  const { name, state, file, line, detail, refusal } = joint;
   const place = printable(line === undefined ? file : `${file}:${line}`);
   const words = {
     present: printable(detail),
     makeable: pc.dim(`can be made: ${printable(detail)}`),
     blocked: pc.yellow(`blocked: ${printable(refusal?.reason ?? detail)}`),
   };
-  return [JOINTS[name], place, words[state]];
+  return [...(apart ? [pc.dim(side ?? '')] : []), JOINTS[name], place, words[state]];
 }
 
 function styleInWords({ indent, quotes, semicolons, eol, trailingCommas }: CodeStyle): string {
@@ -168,6 +225,55 @@ function row(label: string, text: string): string {
   return `  ${pad(pc.dim(label), LABEL)} ${text}`;
 }
 
-function shownJoints(joints: readonly Joint[]): Joint[] {
-  return joints.filter(({ anywhere }) => !anywhere);
+interface SidedJoint {
+  side: StackFacts['side'];
+  joint: Joint;
+}
+
+/** Every joint once: what belongs to the whole workspace is told of the tools alone. */
+function jointsOf(sides: readonly StackFacts[]): SidedJoint[] {
+  const shared = new Set(sides.find(({ side }) => side === 'tools')?.joints.map(({ name }) => name));
+  return sides.flatMap(({ side, joints }) =>
+    joints
+      .filter(({ name, anywhere }) => !anywhere && (side === 'tools' || !shared.has(name)))
+      .map((joint) => ({ side, joint })),
+  );
+}
+
+function titleOf(sides: readonly StackFacts[]): string {
+  return sides
+    .filter(({ side }) => side !== 'tools')
+    .map(({ title }) => title)
+    .join(', ');
+}
+
+/** What each side is built of, and how. */
+function sideDocument({ manifest }: WorkspaceFacts, one: StackFacts): Record<string, unknown> {
+  const { side, builds, id, title, outside, traits, workspace, build, joints } = one;
+  const boot = joints.find(({ name }) => name === 'app.boot');
+  return {
+    side: side ?? builds ?? null,
+    stack: { id, title },
+    outside,
+    sources: { folder: traits.folder, kinds: traits.sources, language: workspace.language },
+    boot: boot && boot.state !== 'blocked' ? boot.file : null,
+    build: manifest.scripts.build ?? (build && [build.program, ...build.args].join(' ')) ?? null,
+  };
+}
+
+/** "browser  Vite 7 + React 19: TypeScript in src, begins at src/main.tsx, built by vite build". */
+function sidesInWords(facts: WorkspaceFacts, sides: readonly StackFacts[]): string[] {
+  const apart = sides.filter(({ side }) => side === 'browser' || side === 'server');
+  const rows = apart.map((one) => {
+    const { traits, workspace, joints } = one;
+    const boot = joints.find(({ name, state }) => name === 'app.boot' && state !== 'blocked')?.file;
+    const { build } = sideDocument(facts, one);
+    const parts = [
+      `${workspace.language === 'ts' ? 'TypeScript' : 'JavaScript'}${traits.folder === '.' ? '' : ` in ${traits.folder}`}`,
+      ...(boot === undefined ? [] : [`begins at ${boot}`]),
+      ...(one.side === 'browser' && typeof build === 'string' ? [`built by: ${build}`] : []),
+    ];
+    return [one.side ?? '', pc.cyan(printable(one.title)), printable(parts.join(', '))];
+  });
+  return columns(rows);
 }

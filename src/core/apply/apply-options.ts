@@ -1,5 +1,6 @@
+import type { ProofKinds } from '../definition/proof-kind.ts';
 import type { ChangeRecord } from './change-record.ts';
-import type { ProofResult, ProofTask } from '../prove/proof.ts';
+import type { ProofResult, ProofTask } from '../change/proof.ts';
 
 /** What is told while a change set is carried out. */
 export type ApplyEvent =
@@ -18,6 +19,8 @@ export interface ApplyOptions {
   /** Host-relative files that the host's manager writes when it installs: its lockfile first. */
   managed: readonly string[];
   install: boolean;
+  /** Of which kinds the proofs may be that records have. */
+  kinds: ProofKinds;
   /** Carries out a proof; undefined where none is wanted. */
   prove: ((task: ProofTask) => Promise<ProofResult>) | undefined;
   signal: AbortSignal;

@@ -1,10 +1,11 @@
+import { workOfRun } from '../ecosystems/works.ts';
+import type { TreeState, Command } from '../ecosystems/work.ts';
 import path from 'node:path';
 import { messageOf } from '../message-of.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { Doors, FileDoor } from '../ports.ts';
-import { sameBytes, type ChangeSet, type FileChange } from '../plan/change-set.ts';
-import type { ProofResult } from '../prove/proof.ts';
-import { inProvingOrder } from '../prove/proving-order.ts';
+import { sameBytes, type ChangeSet, type FileChange } from '../change/change-set.ts';
+import { inProvingOrder, type ProofResult, placeOf, failedProof } from '../change/proof.ts';
 import { hashOf } from '../text/hash.ts';
 import type { ApplyOptions } from './apply-options.ts';
 import { install } from './install.ts';
@@ -12,11 +13,11 @@ import { releaseHooks } from './release-hooks.ts';
 import { runCommands } from './run-commands.ts';
 import { writeFiles } from './write-files.ts';
 import { keepHistory } from './keep-history.ts';
-import { checkPath } from '../plan/paths.ts';
+import { checkPath } from '../change/paths.ts';
 import { ChangeRecord } from './change-record.ts';
 import { findUnfinished, readJournal, writeJournal, type Journal } from './journal.ts';
 import { checkHeld } from './lock.ts';
-import { dropJournal, putBack, treeState } from './put-back.ts';
+import { dropJournal, putBack } from './put-back.ts';
 import { recoveryNeeded } from './recovery-needed.ts';
 import { Run } from './run.ts';
 
@@ -135,7 +136,7 @@ function openJournal({ files, clock }: Doors, changes: ChangeSet, options: Apply
     })),
     folders: foldersToMake(files, root, watched),
     install: installs && changes.install ? { command: changes.install.command, args: changes.install.args } : null,
-    tree: treeState(files, root, workspaces),
+    tree: changes.install ? treeBefore(files, root, workspaces, changes.install) : NO_TREE,
   };
   try {
     watched.forEach(({ before }, index) => {
@@ -161,6 +162,13 @@ function forget(record: ChangeRecord): void {
   } catch {
     // Without a journal it is nobody's concern.
   }
+}
+
+// Where no manager is run nobody touches what is installed.
+const NO_TREE: TreeState = { record: '', folders: [], absent: [], broken: [] };
+
+function treeBefore(files: FileDoor, root: string, workspaces: readonly string[], run: Command): TreeState {
+  return workOfRun(run)?.tree.state(files, root, workspaces) ?? NO_TREE;
 }
 
 interface Watched {
@@ -221,10 +229,9 @@ async function prove(changes: ChangeSet, options: ApplyOptions, run: Run): Promi
     if (!result.held && result.unseen === undefined) {
       throw new Problem({
         status: EXIT.putBack,
-        what: `The proof of ${task.title} failed`,
-        why: result.missed.join('\n'),
-        next: 'If the build fails without it too, mend the build first; --no-prove attaches without a proof.',
-        output: result.output,
+        what: `The proof of ${task.title} on ${placeOf(task)} failed`,
+        next: 'If it fails without the integration too, fix that first; --no-prove attaches without a proof.',
+        proof: failedProof(result, results.slice(0, -1)),
       });
     }
   }

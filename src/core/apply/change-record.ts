@@ -1,15 +1,13 @@
+import { SCRATCH_PREFIX } from '../text/temporary-names.ts';
 import { randomBytes } from 'node:crypto';
 import path from 'node:path';
 import * as z from 'zod/mini';
-import { decode, encode } from '../doors/text.ts';
+import { decode, encode } from '../text/utf8.ts';
 import type { Doors, LeftoverNotes, Reader, Within } from '../ports.ts';
-import { changesFolder, checkStateFolder, type StateDoors } from './state-folder.ts';
+import { changesFolder, checkStateFolder, type StateDoors } from '../history/state-folder.ts';
 
 const ID = /^[0-9a-f]{32}$/;
 const OWNER = 'owner.json';
-// What a killed command leaves in the system's folder for temporary files begins so.
-export const SCRATCH_PREFIX = 'ligament-proof-';
-
 /** Which process it is, as it is written down. */
 export const processMark = z.strictObject({
   machine: z.string(),

@@ -1,10 +1,8 @@
+import { workOfRun } from '../ecosystems/works.ts';
 import path from 'node:path';
-import { sameBytes, type ChangeSet, type FileChange } from '../plan/change-set.ts';
+import { sameBytes, type ChangeSet, type FileChange } from '../change/change-set.ts';
 import type { Doors, FileDoor } from '../ports.ts';
-import type { ManagerName } from '../survey/manager.ts';
 import type { ApplyOptions } from './apply-options.ts';
-import { aboutBlocked, blockedScripts } from './blocked-scripts.ts';
-import { installFailed } from './install-failed.ts';
 import { readImage } from './journal.ts';
 import type { Run } from './run.ts';
 import { writeFiles } from './write-files.ts';
@@ -14,17 +12,16 @@ export async function install(doors: Doors, changes: ChangeSet, options: ApplyOp
   const { root, signal, onEvent } = options;
   if (!options.install || !changes.install) return [];
   signal.throwIfAborted();
-  const { command, args } = changes.install;
+  const { install: step } = changes;
+  const work = workOfRun(step);
+  if (!work) throw new Error(`no manager is run by ${[step.command, ...step.args].join(' ')}`);
   run.phase('installing');
-  onEvent({ step: 'installing', command: [command, ...args].join(' ') });
+  onEvent({ step: 'installing', command: [step.command, ...step.args].join(' ') });
   const onStart = (pid: number): void => run.record.child(pid);
-  const result = await doors.processes.run(command, args, { cwd: root, signal, onStart });
+  const result = await doors.processes.run(step.command, step.args, { cwd: root, signal, onStart });
   signal.throwIfAborted();
-  // npm takes back what it has begun when it fails; the others leave it half done.
-  const tidy =
-    result.status === 0 || result.failure !== undefined || (command === 'npm' && result.status !== undefined);
-  if (tidy) run.installed();
-  if (result.status !== 0) throw installFailed(command, args, result);
+  if (work.leavesTidy(step, result)) run.installed();
+  if (result.status !== 0) throw work.failed(step, result);
   // A lockfile that must be as it once was is so even if the manager has written it anew.
   writeFiles(
     doors.files,
@@ -32,16 +29,14 @@ export async function install(doors: Doors, changes: ChangeSet, options: ApplyOp
     changes.files.filter((change) => change.role === 'lockfile' && !isAs(doors.files, root, change)),
     changes.kind,
   );
-  return newlyBlocked(doors.files, run, command as ManagerName, `${result.stdout}\n${result.stderr}`);
+  const blocked = work.blocked(step, `${result.stdout}\n${result.stderr}`, lockfileBefore(doors.files, run));
+  return blocked === undefined ? [] : [blocked];
 }
 
-/** Says which new packages wanted a script to run that the manager has not run. */
-function newlyBlocked(files: FileDoor, { record, journal }: Run, manager: ManagerName, output: string): string[] {
+/** What the lockfile had before: what it knows of was so before. */
+function lockfileBefore(files: FileDoor, { record, journal }: Run): string {
   const images = journal.files.flatMap(({ role, before }) => (role === 'lockfile' && before !== null ? [before] : []));
-  const lockfile = images.map((image) => Buffer.from(readImage(files, record, image) ?? []).toString()).join('\n');
-  // What the lockfile had before was so before.
-  const fresh = blockedScripts(manager, output).filter(({ name }) => !lockfile.includes(`${name}@`));
-  return fresh.length > 0 ? [aboutBlocked(manager, fresh)] : [];
+  return images.map((image) => Buffer.from(readImage(files, record, image) ?? []).toString()).join('\n');
 }
 
 function isAs(files: FileDoor, root: string, { file, after }: FileChange): boolean {

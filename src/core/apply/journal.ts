@@ -1,10 +1,10 @@
 import path from 'node:path';
 import * as z from 'zod/mini';
-import { decode, encode } from '../doors/text.ts';
+import { decode, encode } from '../text/utf8.ts';
 import { EXIT, Problem } from '../problem.ts';
-import { checkPath } from '../plan/paths.ts';
+import { checkPath } from '../change/paths.ts';
 import type { FileDoor, Reader } from '../ports.ts';
-import { isReconcileCommand } from '../resolve/manager-commands.ts';
+import { ALL_WORK, workOfRun } from '../ecosystems/works.ts';
 import { ChangeRecord } from './change-record.ts';
 import type { ViewDoors } from './lock-view.ts';
 
@@ -25,7 +25,7 @@ const journalSchema = z.strictObject({
   files: z.array(
     z.strictObject({
       file: z.string(),
-      role: z.enum(['host', 'record', 'lockfile', 'private']),
+      role: z.enum(['host', 'manifest', 'record', 'lockfile', 'private']),
       /** Name of the before-image in the journal's folder; null where the file was not there. */
       before: z.nullable(z.string()),
       mode: z.nullable(z.number()),
@@ -121,17 +121,12 @@ function checkPlaces(
     }
   }
   // Packages may be installed behind a link that leads elsewhere: of these only the name counts.
-  if ([...tree.folders, ...tree.absent].some((folder) => !isPackagesFolder(folder)))
-    throw broken('it names another folder as one of packages');
-  if (install && !isReconcileCommand(install)) throw broken('it names a command that Ligament does not run');
+  const isPackages = (folder: string): boolean => ALL_WORK.some((one) => one.tree.isFolder(folder));
+  if (![...tree.folders, ...tree.absent].every(isPackages)) throw broken('it names another folder as one of packages');
+  if (install && !workOfRun(install)) throw broken('it names a command that Ligament does not run');
   for (const { file, before } of entries) {
     if (before !== null && !/^before-\d+$/.test(before)) throw broken('it names a path outside its folder');
     const missing = before !== null && phase !== 'settled' && readImage(files, record, before) === undefined;
     if (missing) throw broken(`how ${file} was before (${before}) is missing`);
   }
-}
-
-function isPackagesFolder(folder: string): boolean {
-  const parts = folder.split('/');
-  return parts.at(-1) === 'node_modules' && !parts.includes('..') && !path.posix.isAbsolute(folder);
 }

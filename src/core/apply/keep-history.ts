@@ -2,7 +2,7 @@ import path from 'node:path';
 import { messageOf } from '../message-of.ts';
 import type { Doors } from '../ports.ts';
 import { hashOf } from '../text/hash.ts';
-import { History, type HistoryEntry } from './history.ts';
+import { History, type HistoryEntry } from '../history/history.ts';
 import type { ChangeRecord } from './change-record.ts';
 import { readImage, type Journal } from './journal.ts';
 

@@ -1,10 +1,10 @@
 import path from 'node:path';
 import * as z from 'zod/mini';
-import { decode } from '../doors/text.ts';
+import { decode } from '../text/utf8.ts';
 import type { Doors, Reader } from '../ports.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { ChangeRecord, isAt, processMark, recordById } from './change-record.ts';
-import { stateFolder, type StateDoors } from './state-folder.ts';
+import { stateFolder, type StateDoors } from '../history/state-folder.ts';
 
 /** The lock of a project, below its root: the id of a record in somebody's state folder, and who that is, to be shown. */
 export const LOCK = '.ligament/lock';

@@ -1,6 +1,6 @@
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { decode, encode } from '../doors/text.ts';
+import { decode, encode } from '../text/utf8.ts';
 import type { Doors } from '../ports.ts';
 import { messageOf } from '../message-of.ts';
 import { EXIT, Problem } from '../problem.ts';

@@ -1,5 +1,6 @@
+import { workOfRun } from '../ecosystems/works.ts';
 import path from 'node:path';
-import { encode } from '../doors/text.ts';
+import { encode } from '../text/utf8.ts';
 import type { Doors, FileDoor, Within } from '../ports.ts';
 import { temporaryPrefix } from '../text/temporary-names.ts';
 import type { ChangeRecord } from './change-record.ts';
@@ -58,14 +59,6 @@ export function dropJournal(files: FileDoor, record: ChangeRecord): void {
   if (files.kind(file) !== undefined) files.removeFile(file);
 }
 
-/** What tells whether the manager has touched the installed packages. */
-export function treeState(files: FileDoor, root: string, workspaces: readonly string[]): Journal['tree'] {
-  const all = workspaces.map((folder) => path.posix.join(folder, 'node_modules'));
-  const folders = all.filter((folder) => files.kind(path.join(root, folder)) !== undefined);
-  const absent = all.filter((folder) => !folders.includes(folder));
-  return { record: treeRecord(files, root), folders, absent, broken: brokenLinks(files, root, folders) };
-}
-
 function restore(
   files: FileDoor,
   target: string,
@@ -109,7 +102,8 @@ function keepHidden(files: FileDoor, within: Within, file: string, bytes: Uint8A
 }
 
 async function putTreeBack({ files, processes }: Doors, { root, record, journal }: Cut): Promise<string | undefined> {
-  if (journal.phase === 'writing' || journal.install === null) return undefined;
+  const work = journal.install === null ? undefined : workOfRun(journal.install);
+  if (journal.phase === 'writing' || journal.install === null || !work) return undefined;
   const within = record.within(root);
   if (journal.tree.folders.length === 0) {
     // Nothing was installed before: what the manager has begun goes as a whole, and nothing else of such a name does.
@@ -117,12 +111,10 @@ async function putTreeBack({ files, processes }: Doors, { root, record, journal 
     return undefined;
   }
   // A manager that was cut off has changed folders before its record of them.
-  if (journal.phase !== 'installing' && treeRecord(files, root) === journal.tree.record) return undefined;
+  if (journal.phase !== 'installing' && !work.tree.changed(files, root, journal.tree)) return undefined;
   const { command, args } = journal.install;
   const result = await processes.run(command, args, { cwd: root });
-  // A manager that was cut off has linked programs of packages that it does not know of any more.
-  for (const link of brokenLinks(files, root, journal.tree.folders))
-    if (!journal.tree.broken.includes(link)) files.removeFile(path.join(root, link), within);
+  work.tree.tidy(files, root, journal.tree, within);
   for (const entry of journal.files) {
     // The manager may have written its lockfile anew; as it was before is what was promised.
     const before = entry.before === null ? undefined : readImage(files, record, entry.before);
@@ -133,20 +125,4 @@ async function putTreeBack({ files, processes }: Doors, { root, record, journal 
   return result.status === 0
     ? undefined
     : `The installed packages may not match the lockfile; run: ${[command, ...args].join(' ')}`;
-}
-
-/** Links to programs of installed packages that lead nowhere. */
-function brokenLinks(files: FileDoor, root: string, folders: readonly string[]): string[] {
-  return folders.flatMap((folder) => {
-    const programs = path.posix.join(folder, '.bin');
-    return files
-      .list(path.join(root, programs))
-      .filter(({ name, kind }) => kind === 'link' && files.kind(files.real(path.join(root, programs, name))) === 'link')
-      .map(({ name }) => path.posix.join(programs, name));
-  });
-}
-
-function treeRecord(files: FileDoor, root: string): string {
-  const records = ['.package-lock.json', '.modules.yaml', '.yarn-integrity', '.yarn-state.yml'];
-  return records.map((name) => hashOf(files.read(path.join(root, 'node_modules', name)))).join(' ');
 }

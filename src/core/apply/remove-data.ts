@@ -1,6 +1,6 @@
 import path from 'node:path';
 import { messageOf } from '../message-of.ts';
-import { checkOwnPath } from '../plan/paths.ts';
+import { checkOwnPath } from '../change/paths.ts';
 import type { FileDoor, Within } from '../ports.ts';
 
 /**

@@ -1,14 +1,15 @@
+import type { ProofKinds } from '../definition/proof-kind.ts';
+import { renderLedger } from '../ledger/record.ts';
+import { linesThatMatter } from '../text/lines-that-matter.ts';
 import path from 'node:path';
-import { encode, readText } from '../doors/text.ts';
-import { renderLedger } from '../ledger/ledger.ts';
+import { encode, readText } from '../text/utf8.ts';
 import { parseLedger } from '../ledger/parse-ledger.ts';
-import type { ChangeSet, CommandRun } from '../plan/change-set.ts';
+import type { ChangeSet, CommandRun } from '../change/change-set.ts';
 import type { Doors, FileDoor } from '../ports.ts';
 import { EXIT, Problem } from '../problem.ts';
-import { programStart } from '../resolve/program-start.ts';
+import { startOf } from '../ecosystems/works.ts';
 import type { ApplyOptions } from './apply-options.ts';
 import { hashOf } from '../text/hash.ts';
-import { linesThatMatter } from './install-failed.ts';
 import type { Run } from './run.ts';
 import { narrowEnvironment } from '../narrow-environment.ts';
 
@@ -22,7 +23,7 @@ export async function runCommands(doors: Doors, changes: ChangeSet, options: App
     options.signal.throwIfAborted();
     change.phase('running');
     await runOne(doors, run, options, change);
-    recordMade(doors.files, run, change);
+    recordMade(doors.files, run, change, options.kinds);
   }
 }
 
@@ -35,7 +36,7 @@ async function runOne(
   const { root, signal, onEvent } = options;
   const shown = [program, ...args].join(' ');
   onEvent({ step: 'running', command: shown });
-  const start = programStart(doors.files, root, workspace, program);
+  const start = startOf(doors.files, root, workspace, program);
   if (!start) throw failed(shown, `no installed package brings a program "${program}"`);
   const result = await doors.processes.run(start.command, [...start.lead, ...args], {
     cwd: path.join(root, workspace),
@@ -51,7 +52,12 @@ async function runOne(
 }
 
 /** Notes in the record what a command has made: `detach` takes it out if nobody has changed it since. */
-function recordMade(files: FileDoor, { workspace, writes, record }: CommandRun, { root, journal, within }: Run): void {
+function recordMade(
+  files: FileDoor,
+  { workspace, writes, record }: CommandRun,
+  { root, journal, within }: Run,
+  kinds: ProofKinds,
+): void {
   const made = writes.flatMap((file) => {
     const isNew = journal.files.some((entry) => entry.file === file && entry.before === null);
     const bytes = isNew ? files.read(path.join(root, file)) : undefined;
@@ -59,7 +65,7 @@ function recordMade(files: FileDoor, { workspace, writes, record }: CommandRun, 
   });
   const text = readText(files, path.join(root, record));
   if (made.length === 0 || text === undefined) return;
-  const ledger = parseLedger(text, record, workspace);
+  const ledger = parseLedger(text, record, workspace, kinds);
   const known = (ledger.made ?? []).filter((one) => !made.some(({ file }) => file === one.file));
   files.put(path.join(root, record), encode(renderLedger({ ...ledger, made: [...known, ...made] })), undefined, within);
 }

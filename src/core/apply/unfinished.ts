@@ -1,7 +1,7 @@
 import path from 'node:path';
 import type { ViewDoors } from './lock-view.ts';
 import { recoveryNeeded } from './recovery-needed.ts';
-import { hasRecords } from './state-folder.ts';
+import { hasRecords } from '../history/state-folder.ts';
 
 /**
  * What is to be known of a project before it is looked at: another Ligament at work in it, or a change that was cut off. In words, or

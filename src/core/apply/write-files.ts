@@ -1,5 +1,5 @@
 import path from 'node:path';
-import type { ChangeSet, FileChange } from '../plan/change-set.ts';
+import type { ChangeSet, FileChange } from '../change/change-set.ts';
 import type { FileDoor, Within } from '../ports.ts';
 
 /** Writes what some changes make of files, none of them out of `within`, whatever has become of their folders meanwhile; a file that goes takes the folders that it leaves empty with it. */

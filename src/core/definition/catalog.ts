@@ -1,10 +1,25 @@
+import type { ProofKinds } from './proof-kind.ts';
 import path from 'node:path';
-import { readText } from '../doors/text.ts';
+import { readText } from '../text/utf8.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { Reader } from '../ports.ts';
-import type { Definition, WayFile } from './schema.ts';
+import type { Definition } from './definition.ts';
+import { withTexts } from './file-texts.ts';
 
 const FILE = 'integration.yaml';
+
+/** Where definitions that ship are, and of which kinds their proofs may be. */
+export interface Catalog {
+  /** Absolute folder of the definitions. */
+  folder: string;
+  /** Loaded by the first definition or record that is read. */
+  proofs(this: void): Promise<ProofKinds>;
+}
+
+interface Reading {
+  kept: KeptDefinitions | undefined;
+  proofs: Catalog['proofs'];
+}
 
 /** Definitions that were read and checked before, by their texts: to read and check one takes as long as to plan with it. */
 export interface KeptDefinitions {
@@ -13,7 +28,7 @@ export interface KeptDefinitions {
 }
 
 /** The identifiers of all integrations in a catalog folder, in order. A scoped package's folder is `@scope+name`. */
-export function catalogIds(reader: Reader, catalog: string): string[] {
+export function catalogIds(reader: Reader, { folder: catalog }: Pick<Catalog, 'folder'>): string[] {
   return reader
     .list(catalog)
     .filter(({ name, kind }) => kind === 'folder' && reader.kind(path.join(catalog, name, FILE)) === 'file')
@@ -27,20 +42,21 @@ export function catalogIds(reader: Reader, catalog: string): string[] {
  */
 export async function loadDefinition(
   reader: Reader,
-  catalog: string,
+  catalog: Catalog,
   id: string,
   { from = '.', kept }: { from?: string; kept?: KeptDefinitions } = {},
 ): Promise<Definition> {
   const ids = catalogIds(reader, catalog);
   if (isPath(id)) {
-    const own = await ownDefinition(reader, path.resolve(from, id), id, kept);
+    const own = await ownDefinition(reader, path.resolve(from, id), id, { kept, proofs: catalog.proofs });
     if (ids.includes(own.integration)) throw takesName(id, own.integration);
     return own;
   }
   if (!ids.includes(id)) throw await unknown(id, ids);
-  const folder = path.join(catalog, id.replace('/', '+'));
+  const folder = path.join(catalog.folder, id.replace('/', '+'));
   const text = readText(reader, path.join(folder, FILE)) ?? '';
-  return withTexts(reader, folder, await definitionOf(text, `${id}/${FILE}`, kept), `${id}/${FILE}`);
+  const shown = `${id}/${FILE}`;
+  return withTexts({ reader, folder, shown }, await definitionOf(text, shown, { kept, proofs: catalog.proofs }));
 }
 
 /** Whether an integration is named by the path of its definition: then it did not ship with Ligament. */
@@ -48,15 +64,10 @@ export function isPath(id: string): boolean {
   return /^\.{1,2}([\\/]|$)/.test(id) || path.isAbsolute(id);
 }
 
-async function ownDefinition(
-  reader: Reader,
-  folder: string,
-  shown: string,
-  kept: KeptDefinitions | undefined,
-): Promise<Definition> {
+async function ownDefinition(reader: Reader, folder: string, shown: string, how: Reading): Promise<Definition> {
   const text = readText(reader, path.join(folder, FILE));
-  if (text !== undefined)
-    return withTexts(reader, folder, await definitionOf(text, `${shown}/${FILE}`, kept), `${shown}/${FILE}`);
+  const file = `${shown}/${FILE}`;
+  if (text !== undefined) return withTexts({ reader, folder, shown: file }, await definitionOf(text, file, how));
   throw new Problem({
     status: EXIT.wrongUsage,
     what: `There is no definition in ${shown}`,
@@ -65,34 +76,13 @@ async function ownDefinition(
   });
 }
 
-async function definitionOf(text: string, file: string, kept: KeptDefinitions | undefined): Promise<Definition> {
+async function definitionOf(text: string, file: string, { kept, proofs }: Reading): Promise<Definition> {
   const known = kept?.get(text);
   if (known) return known;
   const { parseDefinition } = await import('./parse-definition.ts');
-  const definition = parseDefinition(text, file);
+  const definition = parseDefinition(text, file, await proofs());
   kept?.keep(text, definition);
   return definition;
-}
-
-/** The definition with the texts of the files that stand beside it. Throws a Problem (status 2) for one that is not there. */
-function withTexts(reader: Reader, folder: string, definition: Definition, shown: string): Definition {
-  if (!definition.ways.some(({ files = [] }) => files.some(({ from }) => from !== undefined))) return definition;
-  const read = (file: WayFile): WayFile => {
-    if (file.from === undefined) return file;
-    const place = path.join(folder, file.from);
-    // A link beside a definition could bring any file of the user's into a project.
-    const isBeside = reader.real(place).startsWith(reader.real(folder) + path.sep);
-    const text = isBeside ? readText(reader, place) : undefined;
-    if (text !== undefined) return { ...file, text };
-    throw new Problem({
-      status: EXIT.wrongUsage,
-      what: `The definition ${shown} is not valid`,
-      where: { file: shown },
-      why: `it names ${file.from}, which is not beside it or is no text`,
-      next: 'See docs/definition-format.md for what a definition may say.',
-    });
-  };
-  return { ...definition, ways: definition.ways.map((way) => ({ ...way, files: way.files?.map(read) })) };
 }
 
 function takesName(id: string, integration: string): Problem {

@@ -1,48 +1,93 @@
 import * as z from 'zod/mini';
 import { JOINTS, type JointName } from './joint-names.ts';
+import { told } from './words.ts';
 
 /** Kinds of source files beyond plain JavaScript that a stack may have. */
 export const SOURCE_KINDS = ['ts', 'jsx', 'vue', 'svelte', 'astro'] as const;
 
+/** Languages of style sheets beyond CSS that a bundler may compile. */
+export const SHEET_LANGUAGES = ['scss', 'sass'] as const;
+
+const ranges = z.record(z.string(), z.string());
+
 const facts = {
-  language: z.optional(z.enum(['ts', 'js'])),
-  modules: z.optional(z.enum(['esm', 'commonjs'])),
-  /** Kinds of sources that the workspace has, all of them. */
-  sources: z.optional(z.array(z.enum(SOURCE_KINDS))),
-  /** Where the sources run. */
-  runtime: z.optional(z.enum(['browser', 'server', 'both'])),
-  /** What bundles the workspace, with the range of its versions. */
-  bundler: z.optional(z.record(z.string(), z.string())),
-  /** Packages that the workspace has, with the ranges of their versions. */
-  packages: z.optional(z.record(z.string(), z.string())),
-  /** Files of the workspace (`*` stands for any characters but `/`) of which none is there. */
-  without: z.optional(z.array(z.string())),
-  /** Names (`default`, `*`) that its own scripts import from a package already, without what Ligament put in: one of each list. */
-  imports: z.optional(z.record(z.string(), z.array(z.string()).check(z.minLength(1)))),
-  /** Keys that the bundler's configuration has at its top. */
-  configured: z.optional(z.array(z.string())),
-  /** Joints that the stack has a place for. */
-  joints: z.optional(z.array(z.enum(Object.keys(JOINTS) as JointName[]))),
-  /** Whether an environment file is read when it is built or started, without a package for that. */
-  environment: z.optional(z.enum(['read', 'unread'])),
-  /** Where components run unless they say otherwise (React Server Components). */
-  components: z.optional(z.enum(['server', 'browser'])),
-  /** The view engine that a server is set to; `none` where it has none that is known here. */
-  views: z.optional(z.enum(['ejs', 'pug', 'none'])),
-  /** Paths that a server answers by itself, all of them. */
-  paths: z.optional(z.array(z.string().check(z.regex(/^\/\S*$/)))),
-  /** Scripts of the manifest, with what they must say (`*` stands for any characters). */
-  scripts: z.optional(z.record(z.string(), z.string())),
-  /** Choices with the value that they must have. */
-  choices: z.optional(z.record(z.string(), z.string())),
+  language: told(z.optional(z.enum(['ts', 'js'])), 'what its scripts are written in'),
+  modules: told(z.optional(z.enum(['esm', 'commonjs'])), 'the format of its modules'),
+  sources: told(z.optional(z.array(z.enum(SOURCE_KINDS))), 'kinds of sources that it has, all of them'),
+  runtime: told(z.optional(z.enum(['browser', 'server', 'both'])), 'where its sources run'),
+  bundler: told(z.optional(ranges), 'what bundles it, with the range of its versions'),
+  packages: told(z.optional(ranges), 'packages that it has, with the ranges of their versions'),
+  without: told(
+    z.optional(z.array(z.string())),
+    'files of the workspace of which none is there; `*` stands for any characters but `/`',
+  ),
+  imports: told(
+    z.optional(z.record(z.string(), z.array(z.string()).check(z.minLength(1)))),
+    'names (`default`, `*`) of which its own scripts import one from a package already, without what Ligament put in',
+  ),
+  configured: told(z.optional(z.array(z.string())), "keys at the top of the bundler's configuration"),
+  joints: told(
+    z.optional(z.array(z.enum(Object.keys(JOINTS) as JointName[]))),
+    'joints that the stack has a place for',
+  ),
+  environment: told(
+    z.optional(z.enum(['read', 'unread'])),
+    'whether an environment file is read when it is built or started, without a package for that',
+  ),
+  components: told(
+    z.optional(z.enum(['server', 'browser'])),
+    'where its components run unless they say otherwise (React Server Components)',
+  ),
+  views: told(
+    z.optional(z.enum(['ejs', 'pug', 'none'])),
+    'the view engine that a server is set to; `none` where it has none that is known here',
+  ),
+  sheets: told(
+    z.optional(z.array(z.enum(SHEET_LANGUAGES))),
+    'languages of style sheets that its bundler compiles once their compiler is installed',
+  ),
+  paths: told(
+    z.optional(z.array(z.string().check(z.regex(/^\/\S*$/)))),
+    'paths that a server answers by itself, all of them',
+  ),
+  scripts: told(
+    z.optional(z.record(z.string(), z.string())),
+    'scripts of the manifest, with what they must say; `*` stands for any characters',
+  ),
+  choices: told(z.optional(z.record(z.string(), z.string())), 'choices with the value that they must have'),
 };
 
 /** What must hold of a workspace; all of it, one of `any` where that is given, and nothing of what `not` says. */
 export const condition = z.strictObject({
   ...facts,
-  any: z.optional(z.array(z.strictObject(facts)).check(z.minLength(1))),
-  not: z.optional(z.strictObject(facts)),
+  any: told(
+    z.optional(z.array(z.strictObject(facts)).check(z.minLength(1))),
+    'conditions of which one must hold',
+  ),
+  not: told(z.optional(z.strictObject(facts)), 'what must not hold, each item by itself'),
 });
 
 export type Condition = z.infer<typeof condition>;
 export type SourceKind = (typeof SOURCE_KINDS)[number];
+export type SheetLanguage = (typeof SHEET_LANGUAGES)[number];
+
+/** Two conditions as one: what either asks for. Where both speak of one fact that has one value, the second counts. */
+export function bothOf(one: Condition | undefined, other: Condition | undefined): Condition | undefined {
+  if (!one || !other) return one ?? other;
+  return joined(one, other);
+}
+
+function joined<Part extends Record<string, unknown>>(one: Part, other: Part): Part {
+  const both: Record<string, unknown> = { ...one };
+  for (const [key, value] of Object.entries(other)) {
+    const had = both[key];
+    if (Array.isArray(had) && Array.isArray(value)) both[key] = [...new Set([...(had as unknown[]), ...(value as unknown[])])];
+    else if (isPart(had) && isPart(value)) both[key] = joined(had, value);
+    else both[key] = value;
+  }
+  return both as Part;
+}
+
+function isPart(value: unknown): value is Record<string, unknown> {
+  return typeof value === 'object' && value !== null && !Array.isArray(value);
+}

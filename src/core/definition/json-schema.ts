@@ -1,7 +1,8 @@
 import * as z from 'zod/mini';
-import { definition } from './schema.ts';
+import type { ProofKinds } from './proof-kind.ts';
+import { writtenSchema } from './written.ts';
 
 /** The JSON Schema (draft 2020-12) of the definition format, as text. */
-export function definitionJsonSchema(): string {
-  return `${JSON.stringify(z.toJSONSchema(definition, { reused: 'ref' }), null, 2)}\n`;
+export function definitionJsonSchema(kinds: ProofKinds): string {
+  return `${JSON.stringify(z.toJSONSchema(writtenSchema(kinds), { reused: 'ref' }), null, 2)}\n`;
 }

@@ -1,80 +1,108 @@
-import { LineCounter, parseDocument, type Document } from 'yaml';
-import type * as z from 'zod/mini';
-import { messageOf } from '../message-of.ts';
+import { LineCounter, parseDocument, visit, type Document } from 'yaml';
 import { bracketDepth } from '../formats/nesting.ts';
+import { messageOf } from '../message-of.ts';
 import { EXIT, Problem } from '../problem.ts';
-import { fillAll } from './fill.ts';
-import { definition, type Definition } from './schema.ts';
-import { FACT_NAMES } from './fact-names.ts';
-import { tie } from './ties.ts';
+import { placeFaults, type Fault, type PlacedFault } from './faults.ts';
+import type { ProofKinds } from './proof-kind.ts';
+import type { Definition } from './definition.ts';
+import { DEFINITION_FORMAT, writtenSchema } from './written.ts';
+import { translate } from './translate.ts';
+import { senseFaults } from './sense-faults.ts';
+import { writtenFaults } from './written-faults.ts';
+import { isRecord } from '../records.ts';
+import { shapeFaults } from './shape-faults.ts';
 
 const LARGEST = 1 << 20;
 const MOST_LEVELS = 100;
 
 /** Reads a definition's text. Throws a Problem (status 2) that names line and column of what is wrong. */
-export function parseDefinition(text: string, file: string): Definition {
+export function parseDefinition(text: string, file: string, kinds: ProofKinds): Definition {
   if (text.length > LARGEST) throw invalid(file, 'it is too large', 1, 1);
   if (bracketDepth(text) > MOST_LEVELS) throw invalid(file, 'it is nested too deeply', 1, 1);
   const counter = new LineCounter();
   const document = parseDocument(text, { lineCounter: counter, uniqueKeys: true, logLevel: 'error' });
   // A tag that means nothing here is only a warning to the parser.
-  const fault = document.errors[0] ?? document.warnings[0];
-  if (fault) {
-    const { line, col } = counter.linePos(fault.pos[0]);
-    throw invalid(file, fault.message.split('\n')[0] ?? 'it is not YAML', line, col);
+  const broken = [...document.errors, ...document.warnings].map(({ message, pos }): PlacedFault => {
+    const { line, col } = counter.linePos(pos[0]);
+    const [what = 'it is not YAML'] = message.split('\n');
+    return {
+      line,
+      column: col,
+      what: what.replace(/ at line \d+, column \d+:$/, ''),
+      source: text.split(/\r?\n/)[line - 1] ?? '',
+    };
+  });
+  if (broken.length > 0) throw faulty(file, broken);
+  const lost = lostAlias(document);
+  if (lost) {
+    const { line, col } = counter.linePos(lost.at);
+    throw invalid(file, `Unresolved alias: there is no anchor "${lost.name}" before it`, line, col);
   }
-  const result = definition.safeParse(valueOf(document, file));
-  if (result.success) {
-    checkPlaceholders(result.data, file);
-    checkSecrets(result.data, file);
-    checkFiles(result.data, file);
-    checkNames(result.data, file);
-    return result.data;
+  const value = valueOf(document, file);
+  checkFormat(value, file);
+  const schema = writtenSchema(kinds);
+  const result = schema.safeParse(value, { reportInput: true });
+  if (!result.success) {
+    const shape = shapeFaults(result.error.issues, schema, value);
+    throw faulty(file, placeFaults([...keyFaults(value, []), ...shape], text, document, counter));
   }
-  const issue = result.error.issues[0];
-  const node = document.getIn(issue?.path.map(String) ?? [], true) as { range?: [number] } | undefined;
-  const { line, col } = counter.linePos(node?.range?.[0] ?? 0);
-  const place = issue?.path.join('.') || 'the document';
-  throw invalid(file, `${place} ${issue ? inWords(issue) : 'is not valid'}`, line, col);
+  const { definition, origin } = translate(result.data);
+  const sense = senseFaults(definition).map((fault) => ({ ...fault, path: origin(fault.path) }));
+  const faults = [...keyFaults(value, []), ...writtenFaults(result.data), ...sense];
+  if (faults.length === 0) return definition;
+  throw faulty(file, placeFaults(faults, text, document, counter));
 }
 
-/** A placeholder that may stay empty must not stand where a tie cannot do without the text: its member would be left out. */
-function checkPlaceholders({ ways, choices = {} }: Definition, file: string): void {
-  const always = Object.entries(choices).filter(
-    ([, choice]) => choice.kind === 'one-of' || (choice.kind === 'text' && choice.form === 'name'),
-  );
-  const values = Object.fromEntries([...always.map(([name]) => name), ...FACT_NAMES].map((name) => [name, 'x']));
-  for (const { way, ties } of ways) {
-    const odd = ties.find((one) => !tie.safeParse(fillAll(one, values)).success);
-    if (odd) throw invalid(file, `way ${way}: the tie at ${odd.at} has a placeholder that can stay empty`, 1, 1);
-  }
+/** Throws a Problem (status 2) for a definition in a form that is not known here: nothing else can be said of it. */
+function checkFormat(value: unknown, file: string): void {
+  const format = isRecord(value) ? value.format : undefined;
+  if (format === DEFINITION_FORMAT) return;
+  const why =
+    format === undefined
+      ? `it does not say its format: begin it with "format: ${DEFINITION_FORMAT}"`
+      : `this version of Ligament does not know the format ${JSON.stringify(format)}, only ${DEFINITION_FORMAT}`;
+  throw invalid(file, why, 1, 1);
 }
 
-/** A variable that is a secret names a choice that asks for one. */
-function checkSecrets({ ways, choices = {} }: Definition, file: string): void {
-  for (const { way, ties } of ways) {
-    const variables = ties.flatMap((one) => (one.at === 'environment.file' ? Object.entries(one.variables) : []));
-    const odd = variables.find(([, { secret }]) => secret !== undefined && choices[secret]?.kind !== 'secret');
-    if (odd) throw invalid(file, `way ${way}: ${odd[0]} names a choice that asks for no secret`, 1, 1);
-  }
+/** The first alias whose anchor is not there. */
+function lostAlias(document: Document): { name: string; at: number } | undefined {
+  let found: { name: string; at: number } | undefined;
+  visit(document, {
+    Alias(_, node) {
+      if (node.resolve(document) !== undefined) return undefined;
+      found = { name: node.source, at: node.range?.[0] ?? 0 };
+      return visit.BREAK;
+    },
+  });
+  return found;
 }
 
-/** A file of a way has its text from one place. */
-function checkFiles({ ways }: Definition, file: string): void {
-  for (const { way, files = [] } of ways) {
-    const odd = files.find(({ text, from }) => (text === undefined) === (from === undefined));
-    if (odd) throw invalid(file, `way ${way}: ${odd.file} needs either "text" or "from"`, 1, 1);
-  }
+// Names of what every object has: no definition means them.
+const RESERVED = ['__proto__', 'constructor', 'prototype'];
+
+/** Keys that would reach into what every object has, and texts that hold what no text file can. */
+function keyFaults(value: unknown, path: readonly PropertyKey[]): Fault[] {
+  if (typeof value === 'string' && value.includes('\0'))
+    return [{ path, what: 'has a NUL, which no text file can hold' }];
+  if (typeof value !== 'object' || value === null) return [];
+  return Object.entries(value).flatMap(([key, item]): Fault[] => {
+    const own = [...path, key];
+    const odd = RESERVED.includes(key) ? [{ path: own, atKey: true, what: `"${key}" cannot be a name here` }] : [];
+    return [...odd, ...keyFaults(item as unknown, own)];
+  });
 }
 
-/** In the name of a file nothing stays empty, and nothing is left over: every placeholder is a fact or a choice. */
-function checkNames({ ways, choices = {} }: Definition, file: string): void {
-  const known = new Set<string>([...FACT_NAMES, ...Object.keys(choices)]);
-  for (const { way, files = [] } of ways)
-    for (const { file: name } of files)
-      for (const [, placeholder = ''] of name.matchAll(/\{\{\s*([\w.-]+)\s*\}\}/g))
-        if (!known.has(placeholder))
-          throw invalid(file, `way ${way}: {{${placeholder}}} in ${name} is neither a fact nor a choice`, 1, 1);
+/** All that is wrong, in the order of lines, each with the line itself. */
+function faulty(file: string, faults: readonly PlacedFault[]): Problem {
+  const [first] = faults;
+  const told = faults.map(({ line, column, what, source }) => `${line}:${column}  ${what}\n    ${source.trim()}`);
+  return new Problem({
+    status: EXIT.wrongUsage,
+    what: `The definition ${file} is not valid${faults.length > 1 ? `: it has ${faults.length} faults` : ''}`,
+    where: { file, line: first?.line ?? 1, column: first?.column ?? 1 },
+    why: told.join('\n'),
+    next: 'See docs/definition-format.md for what a definition may say.',
+  });
 }
 
 /** Aliases that lead nowhere, or that make a little text into a lot, are found only when the value is made. */
@@ -103,23 +131,4 @@ function invalid(file: string, why: string, line: number, column: number): Probl
     why,
     next: 'See docs/definition-format.md for what a definition may say.',
   });
-}
-
-function inWords(issue: z.core.$ZodIssue): string {
-  switch (issue.code) {
-    case 'unrecognized_keys':
-      return `does not know ${issue.keys.map((key) => `"${key}"`).join(', ')}`;
-    case 'invalid_type':
-      return issue.input === undefined ? `is missing (${issue.expected})` : `must be of the type ${issue.expected}`;
-    case 'invalid_value':
-      return `must be one of ${issue.values.join(', ')}`;
-    case 'invalid_union':
-      return `is none of the forms that are known here`;
-    case 'custom':
-      return issue.message;
-    case 'invalid_format':
-      return 'is not a name as it should be';
-    default:
-      return 'is not as it should be';
-  }
 }

@@ -1,3 +1,4 @@
+import type * as z from 'zod/mini';
 import type { CodeStyle } from '../text/code-style.ts';
 import { applySplices, type Splice } from '../text/splices.ts';
 import { positionAt } from '../text/positions.ts';
@@ -52,4 +53,21 @@ export function edited(text: string, splices: Splice[]): Edited {
 export function refused(text: string, at: number | undefined, reason: string, handwork: string): Refused {
   const position = at === undefined ? undefined : positionAt(text, at);
   return { kind: 'refused', refusal: { reason, ...position, handwork } };
+}
+
+/** All that is known of a format, apart from its editor: that is large, and loaded by the first edit that needs it. */
+export interface FormatDescriptor<Name extends string = string, Operation = never> {
+  name: Name;
+  /** The shape of its operations, as a record holds them. */
+  schema: z.ZodMiniType<Operation>;
+  /** What an operation has put into a file, in a few words that stand behind "no longer". */
+  describe(this: void, operation: Operation): string;
+  load(): Promise<Format<Operation>>;
+}
+
+/** Says of a descriptor which operations it is for. */
+export function formatDescriptor<Name extends string, Operation>(
+  one: FormatDescriptor<Name, Operation>,
+): FormatDescriptor<Name, Operation> {
+  return one;
 }

@@ -1,60 +1,84 @@
-import type { ComponentOperation } from './component/component.ts';
-import type { DotenvOperation } from './dotenv.ts';
-import type { Format, Outcome, Surroundings } from './format.ts';
-import type { IniOperation } from './ini.ts';
-import type { JsonOperation } from './json.ts';
-import type { LinesOperation } from './lines.ts';
-import type { MarkupOperation } from './markup.ts';
-import type { PhpOperation } from './php/php.ts';
-import type { ScriptOperation } from './script/operations.ts';
-import type { StyleOperation } from './style/style.ts';
-import type { WholeOperation } from './whole.ts';
-import type { XmlOperation } from './xml/xml.ts';
-import type { YamlOperation } from './yaml.ts';
+import { componentFormat } from './component/component-format.ts';
+import { dotenvFormat } from './dotenv/dotenv-format.ts';
+import { iniFormat } from './ini/ini-format.ts';
+import { jsonFormat } from './json/json-format.ts';
+import { linesFormat } from './lines/lines-format.ts';
+import { markupFormat } from './markup/markup-format.ts';
+import { phpFormat } from './php/php-format.ts';
+import { scriptFormat } from './script/script-format.ts';
+import { styleFormat } from './style/style-format.ts';
+import { wholeFormat } from './whole/whole-format.ts';
+import { xmlFormat } from './xml/xml-format.ts';
+import { yamlFormat } from './yaml/yaml-format.ts';
+import * as z from 'zod/mini';
+import type { Format, FormatDescriptor, Outcome, Surroundings } from './format.ts';
+
+/** Every kind of text that can be edited. */
+export const FORMATS = [
+  componentFormat,
+  dotenvFormat,
+  iniFormat,
+  jsonFormat,
+  linesFormat,
+  markupFormat,
+  phpFormat,
+  scriptFormat,
+  styleFormat,
+  wholeFormat,
+  xmlFormat,
+  yamlFormat,
+] as const;
+
+type OperationOf<One> =
+  One extends FormatDescriptor<infer Name, infer Operation> ? { format: Name; operation: Operation } : never;
 
 /** An operation with the format that understands it. */
-export type FormatOperation =
-  | { format: 'component'; operation: ComponentOperation }
-  | { format: 'dotenv'; operation: DotenvOperation }
-  | { format: 'ini'; operation: IniOperation }
-  | { format: 'json'; operation: JsonOperation }
-  | { format: 'lines'; operation: LinesOperation }
-  | { format: 'markup'; operation: MarkupOperation }
-  | { format: 'php'; operation: PhpOperation }
-  | { format: 'script'; operation: ScriptOperation }
-  | { format: 'style'; operation: StyleOperation }
-  | { format: 'whole'; operation: WholeOperation }
-  | { format: 'xml'; operation: XmlOperation }
-  | { format: 'yaml'; operation: YamlOperation };
+export type FormatOperation = OperationOf<(typeof FORMATS)[number]>;
 
-export type FormatName = FormatOperation['format'];
+/** Formats by which edits are made: all of those above, or more. */
+export type Formats = readonly AnyFormat[];
 
-// Parsers are large: each is loaded by the first edit that needs it, and by nothing that only looks.
-const LOAD: Record<FormatName, () => Promise<Format<never>>> = {
-  component: async () => (await import('./component/component.ts')).component,
-  dotenv: async () => (await import('./dotenv.ts')).dotenv,
-  ini: async () => (await import('./ini.ts')).ini,
-  json: async () => (await import('./json.ts')).json,
-  lines: async () => (await import('./lines.ts')).lines,
-  markup: async () => (await import('./markup.ts')).markup,
-  php: async () => (await import('./php/php.ts')).php,
-  script: async () => (await import('./script/script.ts')).script,
-  style: async () => (await import('./style/style.ts')).style,
-  whole: async () => (await import('./whole.ts')).whole,
-  xml: async () => (await import('./xml/xml.ts')).xml,
-  yaml: async () => (await import('./yaml.ts')).yaml,
-};
-
-async function load(name: FormatName): Promise<Format<unknown>> {
-  return LOAD[name]();
+interface AnyFormat {
+  name: string;
+  schema: z.ZodMiniType;
+  describe(operation: never): string;
+  load(): Promise<Format<never>>;
 }
 
 /** Makes one edit in a text; see the format's own operations. Throws nothing but a bug's error. */
-export async function editText(text: string, edit: FormatOperation, around: Surroundings): Promise<Outcome> {
-  return (await load(edit.format)).edit(text, edit.operation, around);
+export async function editText(
+  text: string,
+  { format, operation }: FormatOperation,
+  around: Surroundings,
+  formats: Formats = FORMATS,
+): Promise<Outcome> {
+  return (await find(formats, format).load()).edit(text, operation as never, around);
 }
 
 /** Takes out by meaning what an edit put in. */
-export async function removeFromText(text: string, edit: FormatOperation, around: Surroundings): Promise<Outcome> {
-  return (await load(edit.format)).remove(text, edit.operation, around);
+export async function removeFromText(
+  text: string,
+  { format, operation }: FormatOperation,
+  around: Surroundings,
+  formats: Formats = FORMATS,
+): Promise<Outcome> {
+  return (await find(formats, format).load()).remove(text, operation as never, around);
+}
+
+/** What an edit has put into a file, in a few words that stand behind "no longer". */
+export function describeEdit({ format, operation }: FormatOperation, formats: Formats = FORMATS): string {
+  return find(formats, format).describe(operation as never);
+}
+
+/** The shape of a format with its operation, as records hold them. */
+export function operationSchema(formats: Formats = FORMATS): z.ZodMiniType<FormatOperation> {
+  const [first, ...rest] = formats.map(({ name, schema }) => z.object({ format: z.literal(name), operation: schema }));
+  if (!first) throw new Error('there is at least one format');
+  return z.discriminatedUnion('format', [first, ...rest]) as unknown as z.ZodMiniType<FormatOperation>;
+}
+
+function find(formats: Formats, name: string): AnyFormat {
+  const found = formats.find((one) => one.name === name);
+  if (!found) throw new Error(`no format ${name}`);
+  return found;
 }

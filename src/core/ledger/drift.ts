@@ -1,13 +1,12 @@
+import type { Ledger } from './record.ts';
+import { ECOSYSTEMS } from '../ecosystems/ecosystems.ts';
+import type { Edit, MadeEdit } from '../edits/edit.ts';
 import path from 'node:path';
-import { readText } from '../doors/text.ts';
+import { readText } from '../text/utf8.ts';
 import type { Reader } from '../ports.ts';
 import type { CodeStyle } from '../text/code-style.ts';
 import { takeBackSplices } from '../text/splices.ts';
-import { hideValues, secretKeys } from '../formats/environment-secrets.ts';
-import { splitPointer } from '../formats/json-pointer.ts';
-import type { Edit } from '../joints.ts';
-import { SECTIONS } from '../survey/manifest.ts';
-import type { Ledger, MadeEdit } from './ledger.ts';
+import { hideValues, secretKeys } from '../formats/dotenv/environment-secrets.ts';
 
 /** An edit that does not stand any more: somebody has changed it or taken it out. */
 export interface Drift {
@@ -35,7 +34,7 @@ export async function findDrift(
       !standsExactly(hideValues(text, secretKeys([edit])).text, edit) &&
       !(await standsInMeaning(text, edit, style()))
     ) {
-      const { describeEdit } = await import('../formats/describe.ts');
+      const { describeEdit } = await import('../formats/formats.ts');
       drift.push({ file: edit.file, what: `${edit.file} no longer ${describeEdit(edit)}` });
     }
   }
@@ -54,8 +53,7 @@ async function standsInMeaning(text: string, edit: MadeEdit, style: CodeStyle): 
 /** What was put in is asked for as it was put in; of a package any range will do, as when it came. */
 function asMade(edit: MadeEdit): Edit {
   if (edit.format !== 'json' || edit.operation.op !== 'set' || edit.splices.length === 0) return edit;
-  const [section = ''] = splitPointer(edit.operation.pointer);
-  return (SECTIONS as readonly string[]).includes(section)
+  return ECOSYSTEMS.some((one) => one.setsRange(edit))
     ? edit
     : { ...edit, operation: { ...edit.operation, any: false } };
 }

@@ -1,7 +1,8 @@
 import * as z from 'zod/mini';
-import { proofSpec } from '../definition/proof-spec.ts';
-import { way, type Definition, type ProofSpec, type Way } from '../definition/schema.ts';
-import { encode } from '../doors/text.ts';
+import type { Definition, ProofSpec, Way } from '../definition/definition.ts';
+import { way } from '../definition/way.ts';
+import { isRecord } from '../records.ts';
+import { encode } from '../text/utf8.ts';
 import { hashOf } from '../text/hash.ts';
 
 /** Where a definition came from, and the SHA-256 of what it said. */
@@ -11,13 +12,15 @@ export const source = z.strictObject({
 });
 
 /**
- * What is kept of a definition of somebody's own: the way that was taken, whole with its texts and conditions, and the proofs. Its
+ * What is kept of a definition of somebody's own: the way that was taken, whole with its texts and conditions, and its proofs. Its
  * form has a number of its own, so that definitions may come to be written otherwise.
  */
-export const keptDefinition = z.strictObject({ form: z.literal(1), way, proofs: z.array(proofSpec) });
+export function keptSchema(proof: z.ZodMiniType<ProofSpec>) {
+  return z.strictObject({ form: z.literal(2), way, proofs: z.array(proof) });
+}
 
 export type Source = z.infer<typeof source>;
-export type KeptDefinition = z.infer<typeof keptDefinition>;
+export type KeptDefinition = z.infer<ReturnType<typeof keptSchema>>;
 
 /** What a record says of where its definition came from. */
 export function sourceOf(definition: Definition, foreign: boolean): Source {
@@ -25,12 +28,42 @@ export function sourceOf(definition: Definition, foreign: boolean): Source {
 }
 
 /** What a record keeps of a definition of somebody's own, by the way that was taken. */
-export function keepDefinition({ proofs }: { proofs: ProofSpec[] }, taken: Way): KeptDefinition {
+export function keepDefinition({ proofs, ...taken }: Way): KeptDefinition {
   const files = taken.files?.map((file) => {
     const whole = { ...file };
     // Its text stands in it now.
     delete whole.from;
     return whole;
   });
-  return { form: 1, way: { ...taken, ...(files ? { files } : {}) }, proofs };
+  return { form: 2, way: { ...taken, ...(files ? { files } : {}) }, proofs };
+}
+
+/** The way that a record keeps. */
+export function keptWay({ way: taken, proofs }: KeptDefinition): Way {
+  return { ...taken, proofs };
+}
+
+/** What a record says, in today's form: in those of the first formats a tie with one import had it under another name. */
+export function inTodaysForm(record: unknown): unknown {
+  if (!isRecord(record)) return record;
+  const { kept } = record;
+  const proofs = withTies(record.proofs);
+  if (!isRecord(kept) || kept.form !== 1) return { ...record, proofs };
+  const [taken] = withTies([kept.way]) as unknown[];
+  return { ...record, proofs, kept: { ...kept, form: 2, way: taken, proofs: withTies(kept.proofs) } };
+}
+
+/** Members that have ties, with these in today's form. */
+function withTies(members: unknown): unknown {
+  if (!Array.isArray(members)) return members;
+  return members.map((one: unknown) =>
+    isRecord(one) && Array.isArray(one.ties) ? { ...one, ties: one.ties.map(tieToday) } : one,
+  );
+}
+
+function tieToday(tie: unknown): unknown {
+  if (!isRecord(tie)) return tie;
+  const { import: single, ...rest } = tie;
+  if (single !== undefined) return { ...rest, imports: [single] };
+  return tie.at === 'lint.configs' && tie.imports === undefined ? { ...tie, imports: [] } : tie;
 }

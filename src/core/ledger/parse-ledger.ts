@@ -1,14 +1,18 @@
+import { LEDGER_FORMAT, type Ledger } from './record.ts';
+import { keptPart } from '../ecosystems/kept-paths.ts';
+import { type MadeEdit } from '../edits/edit.ts';
 import path from 'node:path';
 import * as z from 'zod/mini';
-import { proofSpec } from '../definition/proof-spec.ts';
+import { proofSchema, type ProofKinds } from '../definition/proof-kind.ts';
 import { ownPath } from '../definition/own-path.ts';
-import { keptData, people, usePatterns } from '../definition/schema.ts';
-import { formatOperation } from '../formats/operation-schema.ts';
+import { keptData, people, usePatterns } from '../definition/parts.ts';
+import { operationSchema } from '../formats/formats.ts';
 import { EXIT, Problem } from '../problem.ts';
-import { isPlainPath, keptPart } from '../path-names.ts';
+import { isPlainPath } from '../path-names.ts';
 import { isRecord } from '../records.ts';
-import { keptDefinition, source } from './kept-definition.ts';
-import { LEDGER_FORMAT, type Ledger, type MadeEdit } from './ledger.ts';
+import { inTodaysForm, keptSchema, source } from './kept-definition.ts';
+
+const formatOperation = operationSchema();
 
 const splice = z.strictObject({
   removed: z.optional(z.string()),
@@ -35,26 +39,30 @@ const edit = z.strictObject({
   splices: z.array(splice),
 });
 
-const ledger = z.strictObject({
-  ledger: z.union([z.literal(1), z.literal(2)]),
-  integration: z.string(),
-  title: z.string(),
-  way: z.string(),
-  choices: z.record(z.string(), z.string()),
-  packages: z.record(z.string(), z.string()),
-  edits: z.array(edit),
-  proofs: z.array(proofSpec),
-  uses: z.optional(usePatterns),
-  /** Relative to the workspace. */
-  made: z.optional(z.array(z.strictObject({ file: ownPath, sha256: z.string() }))),
-  data: z.optional(z.array(keptData)),
-  people: z.optional(people),
-  source: z.optional(source),
-  kept: z.optional(keptDefinition),
-});
+function ledgerSchema(kinds: ProofKinds) {
+  const proof = proofSchema(kinds);
+  return z.strictObject({
+    ledger: z.union([z.literal(1), z.literal(2), z.literal(3)]),
+    integration: z.string(),
+    title: z.string(),
+    side: z.optional(z.enum(['browser', 'server', 'tools'])),
+    way: z.string(),
+    choices: z.record(z.string(), z.string()),
+    packages: z.record(z.string(), z.string()),
+    edits: z.array(edit),
+    proofs: z.array(proof),
+    uses: z.optional(usePatterns),
+    /** Relative to the workspace. */
+    made: z.optional(z.array(z.strictObject({ file: ownPath, sha256: z.string() }))),
+    data: z.optional(z.array(keptData)),
+    people: z.optional(people),
+    source: z.optional(source),
+    kept: z.optional(keptSchema(proof)),
+  });
+}
 
 /** Reads one ledger's text. Throws a Problem (status 2) where it is not one, or leads out of the host. */
-export function parseLedger(text: string, file: string, workspace: string): Ledger {
+export function parseLedger(text: string, file: string, workspace: string, kinds: ProofKinds): Ledger {
   let value: unknown;
   try {
     value = JSON.parse(text);
@@ -63,7 +71,7 @@ export function parseLedger(text: string, file: string, workspace: string): Ledg
   }
   if (isRecord(value) && typeof value.ledger === 'number' && value.ledger > LEDGER_FORMAT)
     throw newer(file, value.ledger);
-  const result = ledger.safeParse(value);
+  const result = ledgerSchema(kinds).safeParse(inTodaysForm(value));
   if (!result.success) {
     const issue = result.error.issues[0];
     throw broken(file, `${issue?.path.join('.') || 'the record'} is not as it should be`);
@@ -72,6 +80,7 @@ export function parseLedger(text: string, file: string, workspace: string): Ledg
   return {
     source: result.data.source,
     kept: result.data.kept,
+    ...(result.data.side ? { side: result.data.side } : {}),
     integration,
     title,
     way,

@@ -1,14 +1,16 @@
+import { type Ledger, ledgerFile, renderLedger } from '../ledger/record.ts';
+import { roleOf } from '../change/roles.ts';
+import { hideSecrets } from '../edits/hidden-secrets.ts';
+import { type MadeEdit } from '../edits/edit.ts';
+import type { Edit } from '../edits/edit.ts';
 import path from 'node:path';
-import type { Context } from '../context.ts';
-import { decode, encode } from '../doors/text.ts';
+import type { Context } from '../host/context.ts';
+import { decode, encode } from '../text/utf8.ts';
 import { removeFromText } from '../formats/formats.ts';
 import type { Refusal } from '../formats/format.ts';
-import type { Edit } from '../joints.ts';
-import { ledgerFile, renderLedger, type Ledger, type MadeEdit } from '../ledger/ledger.ts';
 import type { CodeStyle } from '../text/code-style.ts';
-import type { FileChange } from './change-set.ts';
-import { checkOwnPath } from './paths.ts';
-import { hideSecrets } from './secrets.ts';
+import type { FileChange } from '../change/change-set.ts';
+import { checkOwnPath } from '../change/paths.ts';
 import {
   editsOn,
   inOrder,
@@ -18,7 +20,7 @@ import {
   type OwnedEdit,
   type Replayed,
   type ReplayRefused,
-} from './replay.ts';
+} from '../edits/replay.ts';
 
 /** What an owner wants to have edited, in the order of its definition. */
 export interface Addition {
@@ -75,7 +77,10 @@ export async function planFiles(
       file,
       before: bytes,
       after: outcome.text === undefined ? undefined : encode(reveal(outcome.text)),
-      role: [...own, ...old, ...others].some(({ edit }) => edit.private) ? 'private' : 'host',
+      role: roleOf(
+        file,
+        [...own, ...old, ...others].map(({ edit }) => edit),
+      ),
       shown: outcome.made.flatMap(({ edit }) => openKey(edit)),
       ...(own.some(({ edit }) => edit.executable) ? { executable: true } : {}),
       ...(own.some(({ edit }) => edit.format === 'dotenv' && edit.operation.expands) ? { expands: true } : {}),

@@ -1,22 +1,22 @@
+import { linesThatMatter } from '../text/lines-that-matter.ts';
+import { tieAt } from '../joints/joint.ts';
+import { ALL_WORK, startOf, workOf } from '../ecosystems/works.ts';
+import { mannerOf } from '../facts/manner.ts';
 import { randomInt } from 'node:crypto';
 import path from 'node:path';
-import type { Context } from '../context.ts';
-import { decode, encode } from '../doors/text.ts';
+import type { Context } from '../host/context.ts';
+import { decode, encode } from '../text/utf8.ts';
 import { fillAll, fillText } from '../definition/fill.ts';
 import type { Tie } from '../definition/ties.ts';
 import { toNative } from '../formats/script/native.ts';
 import { editText } from '../formats/formats.ts';
-import { scriptCommand } from '../resolve/manager-commands.ts';
-import { programStart } from '../resolve/program-start.ts';
-import { mannerOf } from '../plan/way-edits.ts';
-import { bareStack } from '../plan/bare.ts';
-import type { StackFacts } from '../stacks/stacks.ts';
+import { bareStack } from '../facts/bare.ts';
+import type { StackFacts } from '../stacks/sides.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
-import type { ProofResult, ProofTask } from './proof.ts';
+import type { ProofResult, ProofTask } from '../change/proof.ts';
 import type { Scratch } from './scratch.ts';
-import { checkOwnPath } from '../plan/paths.ts';
+import { checkOwnPath } from '../change/paths.ts';
 import { narrowEnvironment } from '../narrow-environment.ts';
-import { placeholdersFor } from './settings-variables.ts';
 
 /** What a program that was run for a proof has done. */
 export interface Ran {
@@ -65,7 +65,7 @@ export class Bench {
     const workspace = context.facts.workspaces.find(({ folder }) => folder === task.workspace);
     if (!workspace) throw new Error(`no workspace ${task.workspace}`);
     // What has come with an integration does not make the host another one.
-    const stack = await bareStack(context, task.workspace);
+    const stack = await bareStack(context, task.workspace, task.side);
     return new Bench(context, task, { workspace, stack, scratch }, signal);
   }
 
@@ -77,7 +77,10 @@ export class Bench {
   /** The environment of everything that is run here (docs/safety.md lists it). */
   get environment(): Record<string, string> {
     const { doors, host } = this.context;
-    return { ...placeholdersFor(doors.files, host.root), ...narrowEnvironment(doors.environment) };
+    return {
+      ...Object.fromEntries(ALL_WORK.flatMap((one) => Object.entries(one.environment(doors.files, host.root)))),
+      ...narrowEnvironment(doors.environment),
+    };
   }
 
   /** Puts the copy's sources back as they were before this proof wrote into them. */
@@ -121,15 +124,14 @@ export class Bench {
 
   /** Modules are planted in the language and, where nothing bundles them, in the format of the host. */
   #own(name: string, text: string): string {
-    return /\.[cm]?[jt]sx?$/.test(name) ? toNative(text, mannerOf(this.workspace, this.stack.traits)) : text;
+    return /\.[cm]?[jt]sx?$/.test(name) ? toNative(text, mannerOf(this.stack.workspace, this.stack.traits)) : text;
   }
 
   /** Makes ties in the copy, as an attach would in the host. */
   async tie(ties: readonly Tie[]): Promise<void> {
     const { files } = this.context.doors;
     for (const tie of ties) {
-      const joint = this.stack.joints.find(({ name }) => name === tie.at);
-      for (const edit of joint?.tie(fillAll(tie, this.values)) ?? []) {
+      for (const edit of tieAt(this.stack.joints, fillAll(tie, this.values))) {
         checkOwnPath(files, this.root, edit.file);
         const file = path.join(this.root, edit.file);
         this.touch(file);
@@ -145,7 +147,7 @@ export class Bench {
 
   /** Runs a program that an installed package brings, in the copy of the workspace. */
   async program(program: string, args: readonly string[]): Promise<Ran> {
-    const start = programStart(this.context.doors.files, this.root, this.workspace.folder, program);
+    const start = startOf(this.context.doors.files, this.root, this.workspace.folder, program);
     const shown = [program, ...args].join(' ');
     // What the system has by that name is nobody's to run here.
     if (!start)
@@ -165,7 +167,7 @@ export class Bench {
       const { program = '', args = [] } = this.stack.build ?? {};
       return this.program(program, args);
     }
-    const { command, args } = scriptCommand(this.context.facts.manager, 'build');
+    const { command, args } = workOf(this.workspace).script(this.context.facts.manager, 'build');
     return this.#run(command, args, [command, ...args].join(' '));
   }
 
@@ -192,9 +194,10 @@ export class Bench {
     return { ...this.result(false, checked, [why]), unseen: why };
   }
 
-  /** What came of the proof. */
-  result(held: boolean, checked: string, missed: string[] = [], output?: string): ProofResult {
+  /** What came of the proof; of a tool's output the lines that matter are told, and the whole is kept if the proof failed. */
+  result(held: boolean, checked: string, missed: string[] = [], whole?: string): ProofResult {
     const milliseconds = Math.round(performance.now() - this.#start);
-    return { task: this.task, held, checked, missed, output, milliseconds };
+    const output = whole === undefined ? undefined : linesThatMatter(whole);
+    return { task: this.task, held, checked, missed, output, whole, milliseconds };
   }
 }

@@ -1,6 +1,5 @@
-import { linesThatMatter } from '../apply/install-failed.ts';
 import type { Bench, Ran } from './bench.ts';
-import type { ProofResult } from './proof.ts';
+import type { ProofResult } from '../change/proof.ts';
 import { sheetsBelow } from './scratch.ts';
 
 /** What a build in a copy has done. */
@@ -22,7 +21,7 @@ export async function proveByBuild(proof: BuildProof, bench: Bench, signal: Abor
   const built = await build(bench);
   if (built.ran.status === 0) return proof.judge(bench, built, signal);
   const why = `${built.ran.shown} ended with ${built.ran.status ?? 'no status'} in a copy of the project`;
-  return bench.result(false, 'the build', [why], linesThatMatter(built.ran.output));
+  return bench.result(false, 'the build', [why], built.ran.output);
 }
 
 /** Builds a copy. */

@@ -1,8 +1,9 @@
-import type { ProofSpec } from '../definition/schema.ts';
+import type { ProofTask } from '../change/proof.ts';
 import { fillText } from '../definition/fill.ts';
-import { scriptCommand } from '../resolve/manager-commands.ts';
-import type { Context } from '../context.ts';
-import type { StackFacts } from '../stacks/stacks.ts';
+import { kindOf, type CommandPlace, type ProofKinds, type ProofSpec } from '../definition/proof-kind.ts';
+import { workOf } from '../ecosystems/works.ts';
+import type { Context } from '../host/context.ts';
+import type { StackFacts } from '../stacks/sides.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 
 /** Where a proof is made. */
@@ -13,67 +14,37 @@ export interface ProofPlace {
   choices: Record<string, string>;
 }
 
-/** The commands that a proof runs in the copy, as a developer would type them. */
-export function commandsOf(spec: ProofSpec, place: ProofPlace): string[] {
-  switch (spec.proof) {
-    case 'built-css':
-      return [buildOf(place)];
-    case 'page':
-      return [buildOf(place), ...serveOf(place)];
-    case 'http':
-      return [...(needsBuild(place) ? [buildOf(place)] : []), ...serveOf(place)];
-    case 'lint':
-      return [typed([spec.program, ...spec.args], place)];
-    case 'format':
-      return [spec.write, spec.check, ...(spec.beside ?? [])].map((one) => `${typed(one, place)} …`);
-    case 'run':
-      return [typed(spec.run, place)];
-    case 'commit':
-      return ['git init, git add and git commit, through the hook'];
-    case 'editor-settings':
-      return [];
-  }
+/** What a kind of proof says of one proof: in words, what it runs, and where it stands among others. */
+export function aboutProof(
+  spec: ProofSpec,
+  kinds: ProofKinds,
+  place: ProofPlace,
+): Pick<ProofTask, 'words' | 'ownCode' | 'order' | 'runs'> {
+  const { describe, isOwnCode, commands, order } = kindOf(kinds, spec);
+  const own = spec as never;
+  return {
+    words: describe(own, place.facts.folder === '.' ? 'the project' : place.facts.folder),
+    ownCode: isOwnCode(own),
+    order,
+    runs: commands(own, commandPlace(place)),
+  };
 }
 
-/** Whether a proof has anything run, or put into the copy, that its definition alone has thought of. */
-export function isOwnCode(spec: ProofSpec): boolean {
-  switch (spec.proof) {
-    case 'lint':
-    case 'format':
-    case 'run':
-    case 'commit':
-      return true;
-    case 'page':
-    case 'http': {
-      const { plants = {}, ties = [] } = spec;
-      const environment = spec.proof === 'http' ? (spec.environment ?? {}) : {};
-      return Object.keys(plants).length + ties.length + Object.keys(environment).length > 0;
-    }
-    case 'built-css':
-      return spec.sheet !== undefined;
-    case 'editor-settings':
-      return false;
-  }
-}
-
-function typed(parts: readonly string[], { choices }: ProofPlace): string {
-  return parts.map((part) => fillText(part, choices)).join(' ');
-}
-
-function needsBuild({ stack }: ProofPlace): boolean {
+function commandPlace({ context, facts, stack, choices }: ProofPlace): CommandPlace {
   const { serve, runtime } = stack.traits;
-  return runtime !== 'server' || (serve !== undefined && 'build' in serve && serve.build);
+  return {
+    build: buildOf(context, facts, stack),
+    serve:
+      serve && 'program' in serve ? [serve.program, ...serve.args].join(' ').replace('{{port}}', '<port>') : undefined,
+    isBuilt: runtime !== 'server' || (serve !== undefined && 'build' in serve && serve.build),
+    typed: (parts) => parts.map((part) => fillText(part, choices)).join(' '),
+  };
 }
 
-function buildOf({ context, facts, stack }: ProofPlace): string {
+function buildOf(context: Context, facts: WorkspaceFacts, stack: StackFacts): string {
   const { build } = facts.manifest.scripts;
   const { program = 'no build', args = [] } = stack.build ?? {};
   if (build === undefined) return [program, ...args].join(' ');
-  const { command, args: given } = scriptCommand(context.facts.manager, 'build');
+  const { command, args: given } = workOf(facts).script(context.facts.manager, 'build');
   return `${[command, ...given].join(' ')} (${build})`;
-}
-
-function serveOf({ stack }: ProofPlace): string[] {
-  const { serve } = stack.traits;
-  return serve && 'program' in serve ? [[serve.program, ...serve.args].join(' ').replace('{{port}}', '<port>')] : [];
 }

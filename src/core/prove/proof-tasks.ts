@@ -1,41 +1,50 @@
-import type { Context } from '../context.ts';
+import type { ProofKinds } from '../definition/proof-kind.ts';
+import type { Ledger } from '../ledger/record.ts';
+import { circumstances } from '../facts/circumstances.ts';
+import type { Context } from '../host/context.ts';
 import { catalogIds, loadDefinition } from '../definition/catalog.ts';
-import type { ProofSpec } from '../definition/schema.ts';
-import type { Ledger } from '../ledger/ledger.ts';
-import { bareStack } from '../plan/bare.ts';
-import { settleProofs } from '../plan/settle.ts';
-import { circumstances } from '../plan/take-way.ts';
-import { commandsOf, type ProofPlace } from './proof-commands.ts';
-import type { ProofTask } from './proof.ts';
+import type { ProofSpec } from '../definition/definition.ts';
+import { bareStack } from '../facts/bare.ts';
+import { settleProofs } from '../facts/settle.ts';
+import { aboutProof, type ProofPlace } from './proof-commands.ts';
+import type { ProofTask } from '../change/proof.ts';
 
 /**
  * The proofs of what is attached. An integration that ships is proved by what ships: a record comes with the project, and says only which
  * way and choices. The proofs of any other are the record's own words (`foreign`).
  */
 export async function proofTasks(context: Context, ledgers: readonly Ledger[]): Promise<ProofTask[]> {
+  const kinds = await context.catalog.proofs();
   const shipped = new Set(catalogIds(context.doors.files, context.catalog));
-  const tasks = await Promise.all(ledgers.map((ledger) => tasksOf(context, ledger, shipped)));
+  const tasks = await Promise.all(ledgers.map((ledger) => tasksOf(context, ledger, shipped, kinds)));
   return tasks.flat();
 }
 
-async function tasksOf(context: Context, ledger: Ledger, shipped: ReadonlySet<string>): Promise<ProofTask[]> {
+async function tasksOf(
+  context: Context,
+  ledger: Ledger,
+  shipped: ReadonlySet<string>,
+  kinds: ProofKinds,
+): Promise<ProofTask[]> {
   const { integration, workspace, choices } = ledger;
   const facts = context.facts.workspaces.find(({ folder }) => folder === workspace);
   if (!facts) return [];
-  const stack = await bareStack(context, workspace);
+  const stack = await bareStack(context, workspace, ledger.side);
   const foreign = !shipped.has(integration);
   let specs: ProofSpec[] = ledger.proofs;
   if (!foreign) {
     const definition = await loadDefinition(context.doors.files, context.catalog, integration);
-    specs = settleProofs(definition, circumstances(context, { facts, stack, choices }));
+    const way = definition.ways.find((one) => one.way === ledger.way);
+    specs = way ? settleProofs(way, circumstances(context, { stack, choices }), kinds) : [];
   }
-  return tasksFor({ ...ledger, foreign }, specs, { context, facts, stack, choices });
+  return tasksFor({ ...ledger, foreign }, specs, kinds, { context, facts, stack, choices });
 }
 
 /** Proofs of one integration on one workspace, with the commands that each runs. */
 export function tasksFor(
   { integration, title, workspace, foreign }: Pick<ProofTask, 'integration' | 'title' | 'workspace' | 'foreign'>,
   specs: readonly ProofSpec[],
+  kinds: ProofKinds,
   place: ProofPlace,
 ): ProofTask[] {
   const { choices } = place;
@@ -43,9 +52,11 @@ export function tasksFor(
     integration,
     title,
     workspace,
+    workspaceName: place.facts.name,
+    side: place.stack.side,
     choices,
     spec,
     foreign,
-    runs: commandsOf(spec, place),
+    ...aboutProof(spec, kinds, place),
   }));
 }

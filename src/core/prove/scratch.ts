@@ -1,9 +1,13 @@
+import { isGenerated } from '../ecosystems/marks.ts';
+import type { LinkTask } from '../ecosystems/work.ts';
+import { ALL_WORK } from '../ecosystems/works.ts';
+import { leadsTo } from '../ecosystems/links.ts';
+import { SCRATCH_PREFIX } from '../text/temporary-names.ts';
 import { randomBytes } from 'node:crypto';
 import path from 'node:path';
-import { SCRATCH_PREFIX } from '../apply/change-record.ts';
-import type { Context } from '../context.ts';
-import { encode, readText } from '../doors/text.ts';
-import { hideValues, revealValues, secretKeys } from '../formats/environment-secrets.ts';
+import type { Context } from '../host/context.ts';
+import { encode, readText } from '../text/utf8.ts';
+import { hideValues, revealValues, secretKeys } from '../formats/dotenv/environment-secrets.ts';
 import type { Doors, FileDoor } from '../ports.ts';
 import { askGit, repositoryTop } from '../survey/git.ts';
 
@@ -59,8 +63,9 @@ export async function makeScratch(
   try {
     const ignored = await passedOver(doors, host.root);
     for (const output of outputs) ignored.folders.add(path.join(host.root, output));
-    copyTree({ files, hostRoot: host.root, root, ignored, packagesInside }, host.root, root);
-    plugPackages(files, host.root, root);
+    const task: LinkTask = { files, hostRoot: host.root, root, packagesInside };
+    copyTree({ ...task, ignored }, host.root, root);
+    for (const { scratch } of ALL_WORK) scratch.finish(task);
     for (const ledger of ledgers) makeUpSecrets(files, root, ledger.edits);
     return { root, top, sheets: sheetsBelow(files, root), remove };
   } catch (error) {
@@ -76,7 +81,7 @@ export function sheetsBelow(files: FileDoor, folder: string): Map<string, string
     for (const { name, kind } of files.list(at)) {
       const file = path.join(at, name);
       // What a framework builds for itself lies in folders of its own, some of them hidden.
-      if (kind === 'folder' && name !== 'node_modules' && name !== 'cache') look(file);
+      if (kind === 'folder' && !isGenerated(files, at, name) && name !== 'cache') look(file);
       if (kind !== 'folder' && name.endsWith('.css')) found.set(file, readText(files, file) ?? '');
     }
   };
@@ -111,92 +116,28 @@ function makeUpSecrets(files: FileDoor, root: string, edits: Context['ledgers'][
   }
 }
 
-interface Copying {
-  files: FileDoor;
-  hostRoot: string;
-  root: string;
+interface Copying extends LinkTask {
   ignored: PassedOver;
-  packagesInside: boolean;
 }
 
 function copyTree(copying: Copying, from: string, to: string): void {
-  const { files, hostRoot, root, ignored, packagesInside } = copying;
+  const { files, hostRoot, root, ignored } = copying;
   files.makeFolder(to);
   for (const { name, kind } of files.list(from)) {
     const source = path.join(from, name);
     const target = path.join(to, name);
-    if (kind === 'folder' && name === 'node_modules') {
-      if (packagesInside) sameTree(copying, source, target);
-      else linkPackages(files, source, target, hostRoot, root);
-    } else if (ignored.names.has(name) || ignored.folders.has(source) || isPlugged(source)) continue;
+    const packages = kind === 'folder' && ALL_WORK.find(({ scratch }) => scratch.isPackages(source));
+    if (packages) packages.scratch.link(copying, source, target);
+    else if (
+      ignored.names.has(name) ||
+      ignored.folders.has(source) ||
+      ALL_WORK.some((one) => one.scratch.stays(source))
+    )
+      continue;
     else if (kind === 'folder') copyTree(copying, source, target);
     else if (kind === 'file') {
       files.copyFile(source, target);
       if (name.startsWith('.env')) files.setMode(target, 0o600);
-    } else if (kind === 'link') files.link(inScratch(files, source, hostRoot, root), target);
+    } else if (kind === 'link') files.link(leadsTo(files, source, hostRoot, root), target);
   }
-}
-
-/** Installed packages as they are, each file by a second name. */
-function sameTree(copying: Copying, from: string, to: string): void {
-  const { files, hostRoot, root } = copying;
-  files.makeFolder(to);
-  for (const { name, kind } of files.list(from)) {
-    const source = path.join(from, name);
-    const target = path.join(to, name);
-    if (kind === 'folder' && name !== '.cache') sameTree(copying, source, target);
-    else if (kind === 'file') files.sameFile(source, target);
-    else if (kind === 'link') files.link(mirrored(files, source, hostRoot, root), target);
-  }
-}
-
-/** Where a link leads, in the copy if it leads into the host at all. */
-function mirrored(files: FileDoor, source: string, hostRoot: string, root: string): string {
-  const real = files.real(source);
-  const inside = path.relative(files.real(hostRoot), real);
-  return inside === '' || inside.startsWith('..') ? real : path.join(root, inside);
-}
-
-function linkPackages(files: FileDoor, from: string, to: string, hostRoot: string, root: string): void {
-  files.makeFolder(to);
-  for (const { name, kind } of files.list(from)) {
-    const source = path.join(from, name);
-    const target = path.join(to, name);
-    // Caches are left behind: a build writes them anew, here.
-    if (name.startsWith('.') && name !== '.bin' && name !== '.pnpm' && kind === 'folder') continue;
-    if (name.startsWith('@') && kind === 'folder') linkPackages(files, source, target, hostRoot, root);
-    else files.link(inScratch(files, source, hostRoot, root), target);
-  }
-}
-
-/** Packages that yarn's Plug'n'Play keeps inside the project: they are used where they are. */
-function isPlugged(source: string): boolean {
-  return (
-    path.basename(path.dirname(source)) === '.yarn' && /^(cache|unplugged|__virtual__)$/.test(path.basename(source))
-  );
-}
-
-/**
- * Under yarn's Plug'n'Play a table in the root says where packages lie, as paths from there: in the copy those outside the
- * sources lead back to the host's (Plug'n'Play specification, `packageLocation`).
- */
-function plugPackages(files: FileDoor, hostRoot: string, root: string): void {
-  const back = path.relative(files.real(root), files.real(hostRoot)).split(path.sep).join('/');
-  for (const name of ['.pnp.cjs', '.pnp.data.json']) {
-    const text = readText(files, path.join(root, name));
-    if (text === undefined) continue;
-    const moved = text.replace(
-      /("packageLocation": ?")((?:\.\.|\.\/\.yarn)\/[^"]*)/g,
-      (_, key: string, place: string) => key + path.posix.normalize(`${back}/${place}`),
-    );
-    files.put(path.join(root, name), encode(moved));
-  }
-}
-
-/** Where a path leads, in the copy if it leads to one of the host's own sources. */
-function inScratch(files: FileDoor, source: string, hostRoot: string, root: string): string {
-  const real = files.real(source);
-  const inside = path.relative(files.real(hostRoot), real);
-  const own = inside !== '' && !inside.startsWith('..') && !inside.split(path.sep).includes('node_modules');
-  return own ? path.join(root, inside) : real;
 }

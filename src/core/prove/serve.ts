@@ -7,8 +7,8 @@ import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { stripVTControlCharacters } from 'node:util';
 import { fillText } from '../definition/fill.ts';
-import { programStart } from '../resolve/program-start.ts';
-import type { Serve } from '../stacks/traits.ts';
+import { startOf } from '../ecosystems/works.ts';
+import type { Serve } from '../joints/traits.ts';
 import { listenersOn, processGroup } from '../doors/process-marks.ts';
 import type { Bench } from './bench.ts';
 
@@ -84,7 +84,7 @@ async function serveProgram(
   const start =
     program === 'node'
       ? { command: process.execPath, lead: [] }
-      : programStart(bench.context.doors.files, bench.root, bench.workspace.folder, program);
+      : startOf(bench.context.doors.files, bench.root, bench.workspace.folder, program);
   if (!start) throw new Error(`no installed package brings a program "${program}"`);
   const { command, lead } = start;
   const child = spawn(command, [...lead, ...filled], {

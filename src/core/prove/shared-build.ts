@@ -1,6 +1,6 @@
 import type { Bench } from './bench.ts';
 import { build, type Built, type BuildProof } from './build-proof.ts';
-import type { ProofResult, ProofTask } from './proof.ts';
+import type { ProofResult, ProofTask } from '../change/proof.ts';
 
 /** A proof that has a part in a shared build. */
 export interface Party {

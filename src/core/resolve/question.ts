@@ -1,9 +1,7 @@
-import type { Machine, Packument, PackageVersion } from '../ports.ts';
-
-/** A package that is wanted, and in which range (or under which dist-tag). */
+/** A package that is wanted, and in which range (or under which tag). */
 export interface Want {
   name: string;
-  /** A semver range, or the name of a dist-tag. */
+  /** A range of the ecosystem's, or the name of a tag. */
   range: string;
   /** Who wants it so, in words: "this way", "--take". */
   by: string;
@@ -17,25 +15,8 @@ export interface Present {
   range: string;
   /** Who has it, in words: the workspace's name. */
   holder: string;
-  /** What it wants beside it; undefined where only the registry can tell. */
+  /** What it requires beside it; undefined where only the package source can tell. */
   peers: Readonly<Record<string, string>> | undefined;
-}
-
-/** What a package may be made for (package.json, "os", "cpu" and "libc" as npm reads them). */
-export type Platform = Omit<Machine, 'node' | 'user'>;
-
-/** A range that the host's manifest puts in the place of others' own. */
-export interface Override {
-  /** The package whose range is replaced. */
-  name: string;
-  /** Only ranges that this one covers; undefined for all. */
-  of: string | undefined;
-  /** Only where one of these packages asks for it, with the range of its versions; undefined for everywhere. */
-  under: { name: string; range: string | undefined } | undefined;
-  /** What stands in the place; undefined: it is not asked for at all. */
-  range: string | undefined;
-  /** Of peers only: the range is good as well, and what was asked for stays good. */
-  widens?: true;
 }
 
 /** A version that is taken before newer ones: what another workspace has, or what suits others that come as well. */
@@ -47,51 +28,49 @@ export interface Preference {
   words: string;
 }
 
-/** What is fixed, and what is sought. Facts that clash are found by leaving them out one at a time. */
+/** What is fixed, and what is sought. Each ecosystem adds its own facts; those that clash are found by leaving them out one at a time. */
 export interface Question {
   wants: readonly Want[];
   present: ReadonlyMap<string, Present>;
-  /** The Node.js that runs here; undefined: any. */
-  node: string | undefined;
-  /** The Node.js versions that the host says it runs on. */
-  engines: { range: string; file: string } | undefined;
-  platform: Platform | undefined;
-  overrides: readonly Override[];
   /** Versions to take first where they fit. */
   preferred: ReadonlyMap<string, Preference>;
 }
 
-/** A package document; `none` where the registry has no such package, `unknown` where it was not asked yet. */
-export type Lookup = (name: string) => Packument | 'none' | 'unknown';
+/**
+ * What a package source tells of a package, in the ecosystem's own form; `none` where it has no such package, `unknown` where it was not
+ * asked yet.
+ */
+export type Lookup<Document> = (name: string) => Document | 'none' | 'unknown';
 
-export interface Candidate {
+export interface Candidate<Meta> {
   version: string;
-  meta: PackageVersion;
+  /** What is told of the version, in the ecosystem's own form. */
+  meta: Meta;
 }
 
 /** Why a version is not taken. */
 export interface Objection {
   /** Goes behind "newest that": "accepts vite 4.5.14". */
   lacking: string;
-  /** Goes behind the version: "wants vite ^5". */
+  /** Goes behind the version: "requires vite ^5". */
   words: string;
   /** Other packages in the making that it speaks of. */
   with: string[];
-  /** The fact of the question that it speaks of, as `node` or `present vite`. */
+  /** The fact of the question that it speaks of, as `present vite`. */
   asks?: string | undefined;
 }
 
-export interface Chosen extends Candidate {
+export interface Chosen<Meta> extends Candidate<Meta> {
   name: string;
-  /** The package that brings it along as a peer, with the range that it wants; undefined for a wanted one. */
+  /** The package that brings it along, with the range that it requires; undefined for a wanted one. */
   broughtBy: { name: string; range: string } | undefined;
 }
 
-export interface Solution {
-  chosen: Map<string, Chosen>;
+export interface Solution<Meta> {
+  chosen: Map<string, Chosen<Meta>>;
   /** What was tried before and why not, by package, in the order of trying. */
   refused: Map<string, Map<string, Objection>>;
-  /** Packages that the registry should be asked about before this is an answer. */
+  /** Packages that the source should be asked about before this is an answer. */
   missing: Set<string>;
   /** Of these the ones without which there is none: they were to be chosen. */
   unknown: Set<string>;
@@ -104,7 +83,7 @@ export interface NoSolution {
   clash: true;
   /** Set where a package has no version at all to try. */
   empty: Map<string, string>;
-  refused: Solution['refused'];
+  refused: Map<string, Map<string, Objection>>;
   missing: Set<string>;
   unknown: Set<string>;
   /** How many versions were tried. */

@@ -1,8 +1,5 @@
-import { candidatesIn, isRange } from './candidates.ts';
-import { Dependencies } from './dependencies.ts';
-import { fixedObjectionTo, objectionTo, type Standing } from './objections.ts';
-import { overridden, peerRange } from './overrides.ts';
 import type { Candidate, Chosen, Lookup, NoSolution, Objection, Question, Solution } from './question.ts';
+import type { Candidates, Judge, Rules } from './rules.ts';
 
 /** So many versions are tried in one search: a real one takes some hundred, and nobody waits for more. */
 export const MOST_STEPS = 20_000;
@@ -18,27 +15,33 @@ interface DeadEnd {
 
 interface Goal {
   name: string;
-  broughtBy: Chosen['broughtBy'];
+  broughtBy: Chosen<unknown>['broughtBy'];
 }
 
 /**
  * Finds the best versions that hold together: tried newest first, and where no version of a package will do, back to
- * the nearest choice that stands in its way (conflict-directed backjumping). Peers that are wanted and not there come
- * along. Where `missing` is not empty the registry has to be asked and the question put again.
+ * the nearest choice that stands in its way (conflict-directed backjumping). What a version brings comes
+ * along. Where `missing` is not empty the package source has to be asked and the question put again.
  */
-export function solve(question: Question, lookup: Lookup, steps = MOST_STEPS): Solution | NoSolution {
-  return new Search(question, lookup, steps).run();
+export function solve<Asked extends Question, Document extends object, Meta>(
+  question: Asked,
+  lookup: Lookup<Document>,
+  rules: Rules<Asked, Document, Meta>,
+  steps = MOST_STEPS,
+): Solution<Meta> | NoSolution {
+  return new Search(question, lookup, rules, steps).run();
 }
 
-class Search {
-  readonly #question: Question;
-  readonly #lookup: Lookup;
+class Search<Asked extends Question, Document extends object, Meta> {
+  readonly #question: Asked;
+  readonly #lookup: Lookup<Document>;
+  readonly #rules: Rules<Asked, Document, Meta>;
   readonly #missing = new Set<string>();
   readonly #unknown = new Set<string>();
-  readonly #chosen = new Map<string, Chosen>();
+  readonly #chosen = new Map<string, Chosen<Meta>>();
   readonly #refused = new Map<string, Map<string, Objection>>();
   readonly #empty = new Map<string, string>();
-  readonly #standing: Standing;
+  readonly #judge: Judge<Meta>;
   readonly #agenda: Goal[];
   /** What speaks against versions whatever else is chosen, by `name@version`. */
   readonly #fixed = new Map<string, Objection | undefined>();
@@ -48,17 +51,17 @@ class Search {
   #steps = 0;
   #gaveUp = false;
 
-  constructor(question: Question, lookup: Lookup, most: number) {
+  constructor(question: Asked, lookup: Lookup<Document>, rules: Rules<Asked, Document, Meta>, most: number) {
     this.#most = most;
+    this.#rules = rules;
     this.#question = question;
     this.#lookup = lookup;
     const names = new Set(question.wants.map(({ name }) => name));
     this.#agenda = [...names].map((name) => ({ name, broughtBy: undefined }));
-    const dependencies = new Dependencies(question, lookup, this.#missing);
-    this.#standing = { question, lookup, missing: this.#missing, chosen: this.#chosen, dependencies };
+    this.#judge = rules.judge({ question, lookup, missing: this.#missing, chosen: this.#chosen });
   }
 
-  run(): Solution | NoSolution {
+  run(): Solution<Meta> | NoSolution {
     const conflict = this.#settle(0);
     const found = { refused: this.#refused, missing: this.#missing, unknown: this.#unknown, steps: this.#steps };
     if (conflict) return { clash: true, empty: this.#empty, gaveUp: this.#gaveUp, ...found };
@@ -79,7 +82,7 @@ class Search {
       if (this.#steps > this.#most) return this.#giveUp(goal.name);
       const objection =
         this.#fixedObjection(goal.name, candidate) ??
-        objectionTo(this.#standing, goal.name, candidate) ??
+        this.#judge.beside(goal.name, candidate) ??
         this.#tryWith(goal, candidate, index);
       if (!objection) return undefined;
       if ('at' in objection) return objection;
@@ -89,9 +92,9 @@ class Search {
     return { at: goal.name, inTheWay };
   }
 
-  #fixedObjection(name: string, candidate: Candidate): Objection | undefined {
+  #fixedObjection(name: string, candidate: Candidate<Meta>): Objection | undefined {
     const key = `${name}@${candidate.version}`;
-    if (!this.#fixed.has(key)) this.#fixed.set(key, fixedObjectionTo(this.#standing, name, candidate));
+    if (!this.#fixed.has(key)) this.#fixed.set(key, this.#judge.fixed(name, candidate));
     return this.#fixed.get(key);
   }
 
@@ -109,7 +112,7 @@ class Search {
   }
 
   /** Chooses a version and goes on. A dead end comes back as it is where another version would not help. */
-  #tryWith(goal: Goal, candidate: Candidate, index: number): Objection | DeadEnd | undefined {
+  #tryWith(goal: Goal, candidate: Candidate<Meta>, index: number): Objection | DeadEnd | undefined {
     const length = this.#agenda.length;
     this.#changes.set(goal.name, (this.#changes.get(goal.name) ?? 0) + 1);
     this.#chosen.set(goal.name, { ...candidate, ...goal });
@@ -123,51 +126,36 @@ class Search {
     return this.#leadsNowhere(deadEnd);
   }
 
-  #candidatesFor({ name, broughtBy }: Goal): Candidate[] | 'unknown' {
-    const packument = this.#lookup(name);
-    if (packument === 'unknown') {
+  #candidatesFor({ name, broughtBy }: Goal): Candidate<Meta>[] | 'unknown' {
+    const document = this.#lookup(name);
+    if (document === 'unknown') {
       this.#missing.add(name);
       this.#unknown.add(name);
       return 'unknown';
     }
-    if (packument === 'none') {
-      this.#empty.set(name, `the registry does not have ${name}`);
-      return [];
-    }
     const wanted = this.#question.wants.filter((want) => want.name === name).map(({ range }) => range);
-    const asked = broughtBy?.range ?? wanted[0] ?? '*';
-    // What the host puts in the place of it must suit those who want it all the same.
-    const replaced = overridden(this.#question.overrides, name, asked, undefined) ?? asked;
-    const ranges = [...new Set([...wanted, replaced])];
-    const tags = ranges.filter((range) => !isRange(range));
-    const named = tags.map((tag) => packument['dist-tags'][tag]);
-    const plain = ranges.filter((range) => isRange(range));
-    const exact = named.filter((one) => one !== undefined);
-    const preferred = this.#question.preferred.get(name)?.version;
-    const found = candidatesIn(packument, [...plain, ...exact], preferred);
-    const lost = tags.find((_, index) => named[index] === undefined);
-    if (lost !== undefined) {
-      const known = Object.keys(packument['dist-tags']).join(', ');
-      this.#empty.set(name, `${name} has no dist-tag "${lost}" (it has ${known})`);
-      return [];
-    }
-    if (found.length === 0) this.#empty.set(name, nothingIn(name, ranges, Object.keys(packument.versions)));
-    return found;
+    const candidates: Candidates<Meta> =
+      document === 'none'
+        ? { none: `the registry does not have ${name}` }
+        : this.#rules.candidates(this.#question, document, wanted, broughtBy?.range);
+    if (candidates.none === undefined) return candidates.found;
+    this.#empty.set(name, candidates.none);
+    return [];
   }
 
-  /** Puts the peers of a version on the agenda that are neither there nor coming. */
-  #bring(name: string, { version, meta }: Candidate): void {
-    for (const [peer, written] of Object.entries(meta.peerDependencies ?? {})) {
-      if (meta.peerDependenciesMeta?.[peer]?.optional === true || this.#question.present.has(peer)) continue;
-      const range = peerRange(this.#question.overrides, peer, written, { name, version });
-      if (range === undefined || this.#agenda.some((goal) => goal.name === peer)) continue;
-      this.#agenda.push({ name: peer, broughtBy: { name, range } });
+  /** Puts what a version brings along on the agenda where it is neither there nor coming. */
+  #bring(name: string, candidate: Candidate<Meta>): void {
+    for (const { name: other, range } of this.#rules.brings(this.#question, name, candidate)) {
+      if (this.#question.present.has(other) || this.#agenda.some((goal) => goal.name === other)) continue;
+      this.#agenda.push({ name: other, broughtBy: { name, range } });
     }
   }
 
-  /** Chosen packages whose peer ranges speak of a package. */
+  /** Chosen packages that require something of a package. */
   #wanting(name: string): string[] {
-    return [...this.#chosen.values()].filter(({ meta }) => meta.peerDependencies?.[name]).map((one) => one.name);
+    return [...this.#chosen.values()]
+      .filter(({ meta }) => this.#rules.requires(meta, name) !== undefined)
+      .map((one) => one.name);
   }
 
   #note(name: string, version: string, objection: Objection): void {
@@ -182,11 +170,4 @@ class Search {
     const detail = version !== undefined && why ? `${version} ${why.words}` : (this.#empty.get(at) ?? 'none will do');
     return { lacking: `leaves one for ${at}`, words: `leaves none for ${at}: ${detail}`, with: [...inTheWay] };
   }
-}
-
-function nothingIn(name: string, ranges: readonly string[], versions: readonly string[]): string {
-  const early = versions.filter((version) => version.includes('-'));
-  if (versions.length > 0 && early.length === versions.length)
-    return `${name} has only pre-releases (${versions.at(-1)}), and those are taken only when they are asked for`;
-  return `${name} has no release in ${ranges.join(' and ')}`;
 }

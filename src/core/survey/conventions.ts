@@ -1,5 +1,6 @@
+import { isGenerated, isWorkspaceFolder } from '../ecosystems/marks.ts';
 import path from 'node:path';
-import { readText } from '../doors/text.ts';
+import { readText } from '../text/utf8.ts';
 import type { Reader } from '../ports.ts';
 import { countVotes, noVotes, styleFromVotes, type CodeStyle } from '../text/code-style.ts';
 import type { WorkspacePlace } from './host.ts';
@@ -60,9 +61,12 @@ function sampleSources(reader: Reader, top: string): string[] {
       ) {
         samples.push(path.join(folder, name));
       }
-      const passedOver = name.startsWith('.') || /^(node_modules|dist|build|out|coverage|public|vendor)$/.test(name);
+      const passedOver =
+        name.startsWith('.') ||
+        /^(dist|build|out|coverage|public|vendor)$/.test(name) ||
+        isGenerated(reader, folder, name);
       // A folder with a manifest of its own is another workspace.
-      const isWorkspace = (): boolean => reader.kind(path.join(folder, name, 'package.json')) !== undefined;
+      const isWorkspace = (): boolean => isWorkspaceFolder(reader, path.join(folder, name));
       if (kind === 'folder' && !passedOver && !isWorkspace()) folders.push(path.join(folder, name));
     }
   }

@@ -1,15 +1,20 @@
 import path from 'node:path';
-import { readText } from '../doors/text.ts';
+import type { Project } from '../ecosystems/ecosystem.ts';
+import { ECOSYSTEMS } from '../ecosystems/ecosystems.ts';
+import { isWorkspaceFolder, manifestIn, manifestsInWords } from '../ecosystems/marks.ts';
+import type { Manifest } from '../ecosystems/npm/manifest.ts';
+import { manifestOf, settingsOf } from '../ecosystems/npm/npm.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { Reader } from '../ports.ts';
-import { readManifest, type Manifest } from './manifest.ts';
-import type { PnpmWorkspaces } from './pnpm-workspaces.ts';
 
 /** A package folder of a host. */
 export interface WorkspacePlace {
   /** Path relative to the host's root with `/` between names; `.` for the root itself. */
   folder: string;
+  /** What has scripts and settings of tools; one that says nothing where there is none. */
   manifest: Manifest;
+  /** What the manifests of all ecosystems say, one or more. */
+  projects: readonly Project[];
 }
 
 export interface HostPlace {
@@ -29,18 +34,11 @@ export interface HostPlace {
  */
 export async function findHost(reader: Reader, from: string): Promise<HostPlace> {
   const start = reader.real(path.resolve(from));
-  const nearest = upwards(start).find((folder) => reader.kind(path.join(folder, 'package.json')) !== undefined);
-  if (nearest === undefined) {
-    throw new Problem({
-      status: EXIT.wrongUsage,
-      what: 'No project was found here',
-      why: `neither ${start} nor a folder above it has a package.json`,
-      next: 'Change into a project, or name one with --cwd.',
-    });
-  }
+  const nearest = upwards(start).find((folder) => isWorkspaceFolder(reader, folder));
+  if (nearest === undefined) throw notFound(start);
   if (nearest !== start) refuseStranger(reader, nearest, start);
   for (const folder of upwards(path.dirname(nearest))) {
-    if (reader.kind(path.join(folder, 'package.json')) === undefined) continue;
+    if (!isWorkspaceFolder(reader, folder)) continue;
     const host = await readAbove(reader, folder);
     if (!host?.workspaces.some((workspace) => path.join(folder, workspace.folder) === nearest)) continue;
     refuseStranger(reader, folder, nearest);
@@ -54,9 +52,7 @@ async function readAbove(reader: Reader, folder: string): Promise<HostPlace | un
   try {
     return await readHost(reader, folder);
   } catch (error) {
-    const text = readText(reader, path.join(folder, 'package.json')) ?? '';
-    const has = text.includes('"workspaces"') || reader.kind(path.join(folder, 'pnpm-workspace.yaml')) !== undefined;
-    if (has) throw error;
+    if (ECOSYSTEMS.some((one) => one.namesMembers(reader, folder))) throw error;
     return undefined;
   }
 }
@@ -66,13 +62,14 @@ async function readAbove(reader: Reader, folder: string): Promise<HostPlace | un
  * there. Throws a Problem (status 3) for one that belongs neither to whom the folder belongs nor to the system.
  */
 function refuseStranger(reader: Reader, above: string, below: string): void {
-  const owner = reader.status(path.join(above, 'package.json'))?.owner;
+  const file = manifestIn(reader, above);
+  const owner = file === undefined ? undefined : reader.status(file)?.owner;
   const own = reader.status(below)?.owner;
-  if (owner === own || owner === 0) return;
+  if (file === undefined || owner === own || owner === 0) return;
   throw new Problem({
     status: EXIT.refused,
-    what: `${path.join(above, 'package.json')} belongs to another user`,
-    where: { file: path.join(above, 'package.json') },
+    what: `${file} belongs to another user`,
+    where: { file },
     why: `it would decide what is run for ${below}, which belongs to user ${String(own)}, and is user ${String(owner)}'s`,
     next: 'Nothing was changed. If it is to be trusted, give both to the same owner; else move the project out of that folder.',
   });
@@ -80,69 +77,35 @@ function refuseStranger(reader: Reader, above: string, below: string): void {
 
 /** Reads the host whose root is known. Throws a Problem (status 2) where a manifest cannot be read. */
 export async function readHost(reader: Reader, root: string): Promise<HostPlace> {
-  const manifest = await readManifest(reader, path.join(root, 'package.json'), root);
-  if (!manifest)
-    throw new Problem({
-      status: EXIT.wrongUsage,
-      what: 'package.json is no regular file',
-      where: { file: path.join(root, 'package.json') },
-      why: 'it is a folder, a pipe, a device, or a link that leads nowhere',
-      next: 'Put a file in its place.',
-    });
-  const pnpm = await pnpmWorkspaces(reader, root);
-  const patterns = [...manifest.workspaces, ...pnpm.patterns];
-  const folders = await expand(reader, root, patterns);
-  const workspaces: WorkspacePlace[] = [{ folder: '.', manifest }];
-  for (const folder of folders) {
-    const found = await readManifest(reader, path.join(root, folder, 'package.json'), root);
-    if (found) workspaces.push({ folder, manifest: found });
+  const top = await readWorkspace(reader, root, '.');
+  if (!top) throw notFound(root);
+  const members = await Promise.all(ECOSYSTEMS.map((one) => one.members(reader, root)));
+  const workspaces = [top];
+  for (const folder of [...new Set(members.flat())].sort()) {
+    const found = await readWorkspace(reader, root, folder);
+    if (found) workspaces.push(found);
   }
-  return { root, workspaces, catalogs: pnpm.catalogs, settings: pnpm.settings };
+  const { catalogs, settings } = await settingsOf(reader, root);
+  return { root, workspaces, catalogs, settings };
 }
 
-async function pnpmWorkspaces(reader: Reader, root: string): Promise<PnpmWorkspaces> {
-  const text = readText(reader, path.join(root, 'pnpm-workspace.yaml'));
-  if (text === undefined) return { patterns: [], catalogs: {}, settings: {} };
-  const { parsePnpmWorkspaces } = await import('./pnpm-workspaces.ts');
-  return parsePnpmWorkspaces(text);
-}
-
-/** The package folders that workspace patterns name; `!` in front takes folders out. */
-async function expand(reader: Reader, root: string, patterns: readonly string[]): Promise<string[]> {
-  // Most hosts name folders, or all folders in one: these need no pattern matcher.
-  const simple = patterns.every((pattern) => !/[?[\]{}!()]|\*\*|[^/]\*|\*[^/]/.test(pattern));
-  if (simple) {
-    const folders = patterns.flatMap((pattern) => {
-      const parts = path.posix.normalize(pattern).replace(/\/$/, '').split('/');
-      return parts.includes('..') || path.isAbsolute(pattern) ? [] : foldersNamed(reader, root, '', parts);
-    });
-    return [...new Set(folders)].filter((folder) => isInside(folder)).sort();
+/** What manifests say of a folder; undefined where it has none. */
+async function readWorkspace(reader: Reader, root: string, folder: string): Promise<WorkspacePlace | undefined> {
+  const projects: Project[] = [];
+  for (const one of ECOSYSTEMS) {
+    const project = await one.read(reader, root, folder);
+    if (project) projects.push(project);
   }
-  const { globManifests } = await import('./glob-manifests.ts');
-  // A pattern that leads out would have all of the disk walked through.
-  const inside = patterns.filter(
-    (one) => !path.isAbsolute(one.replace(/^!/, '')) && !one.split(/[\\/]/).includes('..'),
-  );
-  const manifests = globManifests(root, inside);
-  return manifests
-    .map((file) => path.posix.dirname(file.replaceAll('\\', '/')))
-    .filter((folder) => folder !== '.' && isInside(folder))
-    .sort();
+  return projects.length === 0 ? undefined : { folder, manifest: manifestOf(projects), projects };
 }
 
-/** The folders that the parts of a path name; `*` stands for every folder at its place. */
-function foldersNamed(reader: Reader, root: string, base: string, parts: readonly string[]): string[] {
-  const [part, ...rest] = parts;
-  if (part === undefined) return [base];
-  if (part !== '*') return foldersNamed(reader, root, base === '' ? part : `${base}/${part}`, rest);
-  return reader
-    .list(path.join(root, base))
-    .filter(({ name, kind }) => kind === 'folder' && name !== 'node_modules')
-    .flatMap(({ name }) => foldersNamed(reader, root, base === '' ? name : `${base}/${name}`, rest));
-}
-
-function isInside(folder: string): boolean {
-  return folder !== '.' && folder !== '..' && !folder.startsWith('../') && !path.isAbsolute(folder);
+function notFound(start: string): Problem {
+  return new Problem({
+    status: EXIT.wrongUsage,
+    what: 'No project was found here',
+    why: `neither ${start} nor a folder above it has a ${manifestsInWords()}`,
+    next: 'Change into a project, or name one with --cwd.',
+  });
 }
 
 function upwards(from: string): string[] {

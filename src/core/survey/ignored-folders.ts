@@ -1,5 +1,6 @@
+import { isPackagesName } from '../ecosystems/marks.ts';
 import path from 'node:path';
-import { readText } from '../doors/text.ts';
+import { readText } from '../text/utf8.ts';
 import type { Reader } from '../ports.ts';
 
 /** A folder by its name, wherever it is, or (`anchored`) by its path from the workspace. */
@@ -26,6 +27,7 @@ function folderOf(line: string): IgnoredFolder | undefined {
   const last = path.posix.basename(name);
   // A name with a dot in it is a file unless it is said to be a folder.
   const isFolder = slash === '/' || !last.includes('.');
-  if (!isFolder || name === '' || /^(node_modules|\.git|\.ligament|\.vscode|\.idea)$/.test(last)) return undefined;
+  if (!isFolder || name === '' || /^(\.git|\.ligament|\.vscode|\.idea)$/.test(last) || isPackagesName(last))
+    return undefined;
   return { name, anchored: lead === '/' || name.includes('/') };
 }

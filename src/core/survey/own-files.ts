@@ -1,7 +1,8 @@
+import { isGenerated, isWorkspaceFolder } from '../ecosystems/marks.ts';
 import path from 'node:path';
 import type { Reader } from '../ports.ts';
 
-const PASSED_OVER = /^(\..*|node_modules|dist|build|out|coverage)$/;
+const PASSED_OVER = /^(\..*|dist|build|out|coverage)$/;
 const MOST_FOLDERS = 2000;
 
 /**
@@ -16,12 +17,12 @@ export function* ownFiles(reader: Reader, top: string): Generator<string> {
     for (const { name, kind } of reader.list(path.join(top, folder))) {
       const file = path.posix.join(folder, name);
       if (kind === 'file') yield file;
-      else if (kind === 'folder' && !PASSED_OVER.test(name) && !isWorkspace(reader, path.join(top, file)))
-        queue.push(file);
+      else if (kind === 'folder' && isOwn(reader, path.join(top, folder), name)) queue.push(file);
     }
   }
 }
 
-function isWorkspace(reader: Reader, folder: string): boolean {
-  return reader.kind(path.join(folder, 'package.json')) !== undefined;
+function isOwn(reader: Reader, folder: string, name: string): boolean {
+  if (PASSED_OVER.test(name) || isGenerated(reader, folder, name)) return false;
+  return !isWorkspaceFolder(reader, path.join(folder, name));
 }

@@ -1,10 +1,11 @@
+import { isGenerated, isWorkspaceFolder } from '../ecosystems/marks.ts';
 import path from 'node:path';
 import type { Reader } from '../ports.ts';
 
 // Folders in which people keep the code of others as it came, and files that were made small.
 const FOLDER = /^(vendors?|third[-_]?party|bower_components)$/i;
 const SMALL = /\.min\.[cm]?(js|css)$/i;
-const PASSED_OVER = /^(\..*|node_modules|dist|build|out|coverage)$/;
+const PASSED_OVER = /^(\..*|dist|build|out|coverage)$/;
 const MOST_FOLDERS = 200;
 const DEEPEST = 4;
 
@@ -29,11 +30,11 @@ export function vendoredIn(reader: Reader, top: string): { folders: string[]; fi
     if (!next) break;
     for (const { name, kind } of reader.list(next.folder)) {
       if (kind === 'file' && SMALL.test(name)) files.add(`*${SMALL.exec(name)?.[0] ?? ''}`);
-      if (kind !== 'folder' || PASSED_OVER.test(name)) continue;
+      if (kind !== 'folder' || PASSED_OVER.test(name) || isGenerated(reader, next.folder, name)) continue;
       const folder = path.join(next.folder, name);
       if (FOLDER.test(name)) folders.add(name);
       // A folder with a manifest of its own is another workspace.
-      else if (next.depth < DEEPEST && reader.kind(path.join(folder, 'package.json')) === undefined)
+      else if (next.depth < DEEPEST && !isWorkspaceFolder(reader, folder))
         queue.push({ folder, depth: next.depth + 1 });
     }
   }

@@ -2,3 +2,6 @@
 export function temporaryPrefix(name: string, mark: string): string {
   return `${name}.ligament-${mark}-`;
 }
+
+// What a killed command leaves in the system's folder for temporary files begins so.
+export const SCRATCH_PREFIX = 'ligament-proof-';

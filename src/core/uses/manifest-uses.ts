@@ -3,7 +3,7 @@ import { bracketDepth } from '../formats/nesting.ts';
 
 const MOST_LEVELS = 200;
 
-/** Where a manifest (package.json) has scripts that run one of some programs: offsets in the text, in order. */
+/** Where a manifest has scripts that run one of some programs: offsets in the text, in order. */
 export function scriptsThatRun(text: string, programs: readonly string[]): number[] {
   const tree = bracketDepth(text) > MOST_LEVELS ? undefined : parseTree(text);
   const scripts = tree && findNodeAtLocation(tree, ['scripts']);

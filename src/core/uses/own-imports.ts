@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { readText } from '../doors/text.ts';
+import { readText } from '../text/utf8.ts';
 import { importsOf } from '../formats/script/imported-names.ts';
 import type { Reader } from '../ports.ts';
 import { scriptOf } from '../survey/conventions.ts';
@@ -12,12 +12,12 @@ const MOST_BYTES = 300_000;
 /** By reader and folder: the texts of scripts, so that several questions read them once. */
 const READ = new WeakMap<Reader, Map<string, Map<string, string>>>();
 
-/** The names that the scripts below a folder (absolute) import from a package; `default` and `*` among them. */
-export function ownImports(reader: Reader, top: string, name: string): Set<string> {
+/** The names that the scripts below a folder (absolute), but not in some folders in it, import from a package; `default` and `*` among them. */
+export function ownImports(reader: Reader, top: string, name: string, except: readonly string[] = []): Set<string> {
   const found = new Set<string>();
   for (const [file, text] of scripts(reader, top)) {
     // Only what may import it needs a parser.
-    if (!text.includes(name)) continue;
+    if (!text.includes(name) || except.some((folder) => file.startsWith(`${folder}/`))) continue;
     const isComponent = /\.(vue|svelte|astro)$/.test(file);
     for (const one of importsOf(scriptOf(text, file), isComponent ? `${file}.ts` : file))
       if (one.from === name || one.from.startsWith(`${name}/`)) found.add(one.name);

@@ -1,5 +1,5 @@
 import { mentionsOf } from '../formats/script/mentions.ts';
-import type { UsePatterns } from '../definition/schema.ts';
+import type { UsePatterns } from '../definition/parts.ts';
 import { isLike } from './wildcard.ts';
 
 const SCRIPT = /\.[cm]?[jt]sx?$/;

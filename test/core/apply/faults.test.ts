@@ -1,3 +1,5 @@
+import { PROOF_KINDS } from '../../../src/core/prove/kinds.ts';
+import { SHIPPED } from '../../support/catalog.ts';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -5,23 +7,23 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { projectRoot } from '../../../demo/registry/open.ts';
 import { apply } from '../../../src/core/apply/apply.ts';
 import type { ApplyOptions } from '../../../src/core/apply/apply-options.ts';
-import { History } from '../../../src/core/apply/history.ts';
+import { History } from '../../../src/core/history/history.ts';
 import { findUnfinished } from '../../../src/core/apply/journal.ts';
 import { recover } from '../../../src/core/apply/recovery.ts';
-import { openHost, type Context } from '../../../src/core/context.ts';
+import { openHost, type Context } from '../../../src/core/host/context.ts';
 import { loadDefinition } from '../../../src/core/definition/catalog.ts';
 import { nodeFiles } from '../../../src/core/doors/node-files.ts';
 import { nodeMachine } from '../../../src/core/doors/node-machine.ts';
 import { nodeProcesses } from '../../../src/core/doors/node-processes.ts';
-import type { ChangeSet } from '../../../src/core/plan/change-set.ts';
-import { planAttach } from '../../../src/core/plan/plan-attach.ts';
-import { planDetach } from '../../../src/core/plan/plan-detach.ts';
-import { planUndo } from '../../../src/core/plan/plan-undo.ts';
+import type { ChangeSet } from '../../../src/core/change/change-set.ts';
+import { planAttach } from '../../../src/core/plan/attach/plan-attach.ts';
+import { planDetach } from '../../../src/core/plan/detach/plan-detach.ts';
+import { planUndo } from '../../../src/core/plan/detach/plan-undo.ts';
 import type { Doors, FileDoor } from '../../../src/core/ports.ts';
 import { oneVersionRegistry } from '../../support/one-version.ts';
 import { FAULTS, FaultyFiles, type Fault } from '../../support/faulty-files.ts';
 
-const CATALOG = path.join(projectRoot(), 'catalog');
+const CATALOG = SHIPPED;
 const top = fs.realpathSync(fs.mkdtempSync(path.join(os.tmpdir(), 'ligament-faults-')));
 const root = path.join(top, 'allotment');
 const state = path.join(top, 'state');
@@ -35,7 +37,7 @@ function doorsWith(files: FileDoor): Doors {
     clock: { now: () => new Date(2026, 10, 23) },
     machine: nodeMachine,
     offline: false,
-    registry: () => Promise.resolve(oneVersionRegistry),
+    sources: { npm: () => Promise.resolve(oneVersionRegistry) },
     environment: { XDG_STATE_HOME: state, PATH: '' },
   };
 }
@@ -58,6 +60,7 @@ function options(): ApplyOptions {
     workspaces: ['.', 'api', 'web'],
     managed: ['package-lock.json'],
     install: false,
+    kinds: PROOF_KINDS,
     prove: undefined,
     signal: new AbortController().signal,
     onEvent: () => undefined,

@@ -1,16 +1,17 @@
+import { PROOF_KINDS } from '../../../src/core/prove/kinds.ts';
+import { SHIPPED } from '../../support/catalog.ts';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { projectRoot } from '../../../demo/registry/open.ts';
 import { apply } from '../../../src/core/apply/apply.ts';
-import { openHost } from '../../../src/core/context.ts';
-import { parseDefinition } from '../../../src/core/definition/parse-definition.ts';
+import { openHost } from '../../../src/core/host/context.ts';
+import { parseDefinition } from '../../support/catalog.ts';
 import { nodeFiles } from '../../../src/core/doors/node-files.ts';
 import { nodeMachine } from '../../../src/core/doors/node-machine.ts';
 import { nodeProcesses } from '../../../src/core/doors/node-processes.ts';
-import type { ChangeSet } from '../../../src/core/plan/change-set.ts';
-import { planAttach } from '../../../src/core/plan/plan-attach.ts';
+import type { ChangeSet } from '../../../src/core/change/change-set.ts';
+import { planAttach } from '../../../src/core/plan/attach/plan-attach.ts';
 import type { Doors, FileDoor } from '../../../src/core/ports.ts';
 import { oneVersionRegistry } from '../../support/one-version.ts';
 
@@ -56,13 +57,13 @@ function doorsWith(files: FileDoor): Doors {
     clock: { now: () => new Date(2026, 10, 29) },
     machine: nodeMachine,
     offline: false,
-    registry: () => Promise.resolve(oneVersionRegistry),
+    sources: { npm: () => Promise.resolve(oneVersionRegistry) },
     environment: { XDG_STATE_HOME: path.join(top, 'state'), PATH: process.env.PATH },
   };
 }
 
 async function plan(): Promise<ChangeSet> {
-  const context = await openHost(doorsWith(nodeFiles), path.join(projectRoot(), 'catalog'), root);
+  const context = await openHost(doorsWith(nodeFiles), SHIPPED, root);
   const request = { definition: parseDefinition(KIT, 'integration.yaml'), workspace: '.', choices: {}, foreign: true };
   return planAttach(context, [request], { take: {}, movePackages: false, whereItFits: false });
 }
@@ -73,6 +74,7 @@ function carryOut(changes: ChangeSet, files: FileDoor): Promise<unknown> {
     workspaces: ['.'],
     managed: ['package-lock.json'],
     install: false,
+    kinds: PROOF_KINDS,
     prove: undefined,
     signal: new AbortController().signal,
     onEvent: () => undefined,

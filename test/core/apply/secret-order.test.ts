@@ -1,12 +1,12 @@
 import { expect, it } from 'vitest';
 import { apply } from '../../../src/core/apply/apply.ts';
 import { recover } from '../../../src/core/apply/recovery.ts';
-import { openHost } from '../../../src/core/context.ts';
-import { parseDefinition } from '../../../src/core/definition/parse-definition.ts';
-import type { ChangeSet } from '../../../src/core/plan/change-set.ts';
-import { planDetach } from '../../../src/core/plan/plan-detach.ts';
-import { planAttach } from '../../../src/core/plan/plan-attach.ts';
-import { withSecrets } from '../../../src/core/plan/secrets.ts';
+import { openHost } from '../../../src/core/host/context.ts';
+import { parseDefinition } from '../../support/catalog.ts';
+import type { ChangeSet } from '../../../src/core/change/change-set.ts';
+import { planDetach } from '../../../src/core/plan/detach/plan-detach.ts';
+import { planAttach } from '../../../src/core/plan/attach/plan-attach.ts';
+import { withSecrets } from '../../../src/core/plan/attach/secrets.ts';
 import { secretKit } from '../../support/secret-kit.ts';
 import { FaultyFiles } from '../../support/faulty-files.ts';
 import type { MemoryFiles } from '../../support/memory-files.ts';

@@ -1,15 +1,17 @@
+import { PROOF_KINDS } from '../../../src/core/prove/kinds.ts';
+import { SHIPPED } from '../../support/catalog.ts';
 import fs from 'node:fs';
 import path from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { projectRoot } from '../../../demo/registry/open.ts';
 import { catalogIds, loadDefinition } from '../../../src/core/definition/catalog.ts';
-import { parseDefinition } from '../../../src/core/definition/parse-definition.ts';
+import { parseDefinition } from '../../support/catalog.ts';
 import { fillAll, firstFilled } from '../../../src/core/definition/fill.ts';
 import { definitionJsonSchema } from '../../../src/core/definition/json-schema.ts';
 import { nodeReader } from '../../../src/core/doors/node-reader.ts';
 import { Problem } from '../../../src/core/problem.ts';
 
-const CATALOG = path.join(projectRoot(), 'catalog');
+const CATALOG = SHIPPED;
 
 describe('definitions', () => {
   it('that ship are valid, and are found by the name of their folder', async () => {
@@ -19,7 +21,7 @@ describe('definitions', () => {
   });
 
   it('are refused with line and column where something is wrong', () => {
-    const text = fs.readFileSync(path.join(CATALOG, 'tailwindcss/integration.yaml'), 'utf8');
+    const text = fs.readFileSync(path.join(CATALOG.folder, 'tailwindcss/integration.yaml'), 'utf8');
     const problem = (changed: string): Problem['parts'] => {
       try {
         parseDefinition(changed, 'x/integration.yaml');
@@ -41,8 +43,8 @@ describe('definitions', () => {
 
   it('have a JSON Schema that is current (UPDATE_DOCS=1 npm test writes it)', () => {
     const file = path.join(projectRoot(), 'docs/schema/integration.schema.json');
-    if (process.env.UPDATE_DOCS) fs.writeFileSync(file, definitionJsonSchema());
-    expect(fs.readFileSync(file, 'utf8')).toBe(definitionJsonSchema());
+    if (process.env.UPDATE_DOCS) fs.writeFileSync(file, definitionJsonSchema(PROOF_KINDS));
+    expect(fs.readFileSync(file, 'utf8')).toBe(definitionJsonSchema(PROOF_KINDS));
   });
 });
 

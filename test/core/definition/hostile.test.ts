@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { parseDefinition } from '../../../src/core/definition/parse-definition.ts';
+import { parseDefinition } from '../../support/catalog.ts';
 import { Problem } from '../../../src/core/problem.ts';
 
 const GOOD = `integration: garden-kit
@@ -40,14 +40,22 @@ describe('a definition that means harm', () => {
     [
       'a name that leads out of the project',
       GOOD.replace('integration: garden-kit', 'integration: ../../outside'),
-      'name',
+      'integration cannot be',
     ],
-    ['a name with an escape sequence', GOOD.replace('integration: garden-kit', 'integration: "kit\\e[2J"'), 'name'],
-    ['a package that is a path', GOOD.replace('      garden-kit:', '      ../../outside:'), 'not as it should be'],
+    [
+      'a name with an escape sequence',
+      GOOD.replace('integration: garden-kit', 'integration: "kit\\e[2J"'),
+      'integration cannot be',
+    ],
+    [
+      'a package that is a path',
+      GOOD.replace('      garden-kit:', '      ../../outside:'),
+      'not a name that can stand here',
+    ],
     [
       'a package that is a link',
       GOOD.replace('      garden-kit:', '      "https://example.org/x.tgz":'),
-      'not as it should be',
+      'not a name that can stand here',
     ],
     ['a list that grows without end', `${GOOD}tell: *grow\n`, 'Unresolved alias'],
     ['a little text that becomes a lot', GOOD + bomb, 'alias'],
@@ -56,14 +64,18 @@ describe('a definition that means harm', () => {
     ['a tag that makes code', `${GOOD}tell: [!!js/function 'x']\n`, 'Unresolved tag'],
     ['a prototype', `${GOOD}__proto__: { polluted: true }\n`, '__proto__'],
     ['half a character', GOOD.replace('title: Garden kit', 'title: "\\ud800"'), 'half a character'],
-    ['code for a name', GOOD.replace('default: garden }', 'default: \'a } from "x"; evil(); import { b\' }'), 'name'],
+    [
+      'code for a name',
+      GOOD.replace('default: garden }', 'default: \'a } from "x"; evil(); import { b\' }'),
+      'default cannot be',
+    ],
     [
       'a secret that nobody is asked for',
       GOOD.replace('at: bundler.plugins', 'at: environment.file').replace(
         /call:[^]*?garden }/,
         'variables: { GATE: { secret: key } }',
       ),
-      'asks for no secret',
+      'no choice that asks for a secret',
     ],
     ['a placeholder where a text must be', GOOD.replace('from: garden-kit', "from: '{{scope}}'"), 'can stay empty'],
   ])('%s', (_what, text, why) => {
@@ -72,8 +84,8 @@ describe('a definition that means harm', () => {
   });
 
   it('has no choice that is a prototype', () => {
-    const taken = parseDefinition(`${GOOD}choices: { __proto__: { polluted: true } }\n`, 'integration.yaml');
-    expect(Object.keys(taken.choices ?? {})).toEqual([]);
-    expect((taken.choices as Record<string, unknown>).polluted).toBeUndefined();
+    const why = refusal(`${GOOD}choices: { __proto__: { polluted: true } }\n`);
+    expect(why).toContain('"__proto__" cannot be a name here');
+    expect(({} as Record<string, unknown>).polluted).toBeUndefined();
   });
 });

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { parse } from 'yaml';
-import { dotenv, environmentLines } from '../../../src/core/formats/dotenv.ts';
+import { dotenv, environmentLines } from '../../../src/core/formats/dotenv/dotenv.ts';
 import type { Format } from '../../../src/core/formats/format.ts';
-import { ini, parseIni } from '../../../src/core/formats/ini.ts';
+import { ini, parseIni } from '../../../src/core/formats/ini/ini.ts';
 import { joinPointer } from '../../../src/core/formats/json-pointer.ts';
-import { yaml, type YamlOperation } from '../../../src/core/formats/yaml.ts';
+import { yaml, type YamlOperation } from '../../../src/core/formats/yaml/yaml.ts';
 import { DEFAULT_STYLE } from '../../../src/core/text/code-style.ts';
 import { expectSafe } from '../../support/expect-safe.ts';
 

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { environmentLines } from '../../../src/core/formats/dotenv.ts';
+import { environmentLines } from '../../../src/core/formats/dotenv/dotenv.ts';
 import {
   hideValues,
   revealValues,
   secretTokens,
   withoutValues,
-} from '../../../src/core/formats/environment-secrets.ts';
+} from '../../../src/core/formats/dotenv/environment-secrets.ts';
 
 const line = fc
   .oneof(

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { parse } from 'jsonc-parser';
 import { describe, expect, it } from 'vitest';
 import { joinPointer } from '../../../src/core/formats/json-pointer.ts';
-import { json, type JsonOperation, type JsonValue } from '../../../src/core/formats/json.ts';
+import { json, type JsonOperation, type JsonValue } from '../../../src/core/formats/json/json.ts';
 import { DEFAULT_STYLE } from '../../../src/core/text/code-style.ts';
 import { recordSplices, takeBackSplices } from '../../../src/core/text/splices.ts';
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { parse as parsePage } from 'parse5';
 import postcss from 'postcss';
 import { describe, expect, it } from 'vitest';
-import { markup } from '../../../src/core/formats/markup.ts';
+import { markup } from '../../../src/core/formats/markup/markup.ts';
 import { style } from '../../../src/core/formats/style/style.ts';
 import { DEFAULT_STYLE } from '../../../src/core/text/code-style.ts';
 import { expectSafe } from '../../support/expect-safe.ts';

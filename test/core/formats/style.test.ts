@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import postcss from 'postcss';
 import { describe, expect, it } from 'vitest';
-import { lines } from '../../../src/core/formats/lines.ts';
-import { markup } from '../../../src/core/formats/markup.ts';
-import { pageReferences } from '../../../src/core/formats/page-references.ts';
+import { lines } from '../../../src/core/formats/lines/lines.ts';
+import { markup } from '../../../src/core/formats/markup/markup.ts';
+import { pageReferences } from '../../../src/core/formats/markup/page-references.ts';
 import { style, type StyleOperation } from '../../../src/core/formats/style/style.ts';
 import { DEFAULT_STYLE } from '../../../src/core/text/code-style.ts';
 import { recordSplices, takeBackSplices } from '../../../src/core/text/splices.ts';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { readContext } from '../../../src/core/context.ts';
-import { bareStack } from '../../../src/core/plan/bare.ts';
+import { readContext } from '../../../src/core/host/context.ts';
+import { bareStack } from '../../../src/core/facts/bare.ts';
 import { usesIn } from '../../../src/core/uses/text-uses.ts';
 import { CATALOG, memoryDoors } from '../../support/memory-host.ts';
 import { MemoryFiles } from '../../support/memory-files.ts';
@@ -33,7 +33,7 @@ async function look(piece: string, length: number): Promise<number> {
   const host = (files: Record<string, string>): MemoryFiles =>
     new MemoryFiles({
       ...Object.fromEntries(Object.entries(files).map(([file, one]) => [`/garden/host/${file}`, one])),
-      [`${CATALOG}/readme`]: '',
+      [`${CATALOG.folder}/readme`]: '',
     });
   const hosts = [
     host({

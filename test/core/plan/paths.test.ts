@@ -1,7 +1,7 @@
 import path from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { checkPath } from '../../../src/core/plan/paths.ts';
+import { checkPath } from '../../../src/core/change/paths.ts';
 import { Problem } from '../../../src/core/problem.ts';
 import { HOSTILE } from '../../support/mutate.ts';
 import { memoryHost, ROOT } from '../../support/memory-host.ts';

@@ -1,7 +1,6 @@
+import type { Edit, MadeEdit } from '../../../src/core/edits/edit.ts';
 import { describe, expect, it } from 'vitest';
-import type { Edit } from '../../../src/core/joints.ts';
-import type { MadeEdit } from '../../../src/core/ledger/ledger.ts';
-import { inOrder, makeEdits, withoutEdits, type OwnedEdit } from '../../../src/core/plan/replay.ts';
+import { inOrder, makeEdits, withoutEdits, type OwnedEdit } from '../../../src/core/edits/replay.ts';
 import { DEFAULT_STYLE } from '../../../src/core/text/code-style.ts';
 
 const CONFIG = "import vue from '@vitejs/plugin-vue';\n\nexport default {\n  base: '/',\n};\n";

@@ -1,13 +1,14 @@
+import { solve, resolve } from '../../../src/core/ecosystems/npm/rules.ts';
+import type { Packument, PackageVersion, RegistryDoor } from '../../../src/core/ecosystems/npm/registry-door.ts';
 import fc from 'fast-check';
 import fs from 'node:fs';
 import path from 'node:path';
 import semver from 'semver';
 import zlib from 'node:zlib';
 import { describe, expect, it } from 'vitest';
-import type { Packument, PackageVersion, RegistryDoor } from '../../../src/core/ports.ts';
-import type { Present, Question, Want } from '../../../src/core/resolve/question.ts';
-import { resolve } from '../../../src/core/resolve/resolve.ts';
-import { MOST_STEPS, solve } from '../../../src/core/resolve/solve.ts';
+import type { NpmQuestion as Question } from '../../../src/core/ecosystems/npm/question.ts';
+import type { Present, Want } from '../../../src/core/resolve/question.ts';
+import { MOST_STEPS } from '../../../src/core/resolve/solve.ts';
 
 interface Frozen {
   question: { wants: Want[]; present: Present[]; node: string };

@@ -1,12 +1,12 @@
+import { inRange } from '../../../src/core/ecosystems/npm/versions.ts';
+import { solve, resolve } from '../../../src/core/ecosystems/npm/rules.ts';
+import type { Packument, PackageVersion } from '../../../src/core/ecosystems/npm/registry-door.ts';
 import fc from 'fast-check';
 import semver from 'semver';
 import { describe, expect, it } from 'vitest';
-import type { Packument, PackageVersion } from '../../../src/core/ports.ts';
-import { inRange } from '../../../src/core/resolve/candidates.ts';
-import { peerRange, readOverrides } from '../../../src/core/resolve/overrides.ts';
-import type { Present, Question, Want } from '../../../src/core/resolve/question.ts';
-import { resolve } from '../../../src/core/resolve/resolve.ts';
-import { solve } from '../../../src/core/resolve/solve.ts';
+import { peerRange, readOverrides } from '../../../src/core/ecosystems/npm/overrides.ts';
+import type { NpmQuestion as Question } from '../../../src/core/ecosystems/npm/question.ts';
+import type { Present, Want } from '../../../src/core/resolve/question.ts';
 
 type Versions = Record<string, Omit<PackageVersion, 'version'>>;
 type World = Record<string, Versions>;
@@ -58,7 +58,7 @@ describe('the newest versions that hold together', () => {
   it('say why a newer one was not taken', async () => {
     const world = { plugin: { '6.0.0': peers({ bundler: '^8' }), '5.2.0': peers({ bundler: '^4 || ^7' }) } };
     expect(await ask(world, question({ plugin: '>=4' }, { bundler: '7.3.8' }))).toMatchObject([
-      { name: 'plugin', version: '5.2.0', reason: 'newest that accepts bundler 7.3.8 (6.0.0 wants bundler ^8)' },
+      { name: 'plugin', version: '5.2.0', reason: 'newest that accepts bundler 7.3.8 (6.0.0 requires bundler ^8)' },
     ]);
   });
 
@@ -101,7 +101,7 @@ describe('a clash', () => {
     };
     const present = { bundler: '4.5.14', other: '1.0.0', more: '2.0.0' };
     expect(await ask(world, question({ plugin: '^1' }, present))).toEqual({
-      clash: ['this way wants plugin ^1', 'web has bundler 4.5.14', 'plugin 1.0.0 wants bundler ^8'],
+      clash: ['this way requires plugin ^1', 'web has bundler 4.5.14', 'plugin 1.0.0 requires bundler ^8'],
       remedies: ['have bundler ^8 (8.1.0 would do)'],
     });
   });
@@ -114,11 +114,11 @@ describe('a clash', () => {
     const answer = await ask(world, question({ plugin: '^1' }, { bundler: '4.5.14' }));
     expect(answer).toEqual({
       clash: [
-        'this way wants plugin ^1',
+        'this way requires plugin ^1',
         'web has bundler 4.5.14',
-        'plugin 1.0.0 wants bundler ^8',
+        'plugin 1.0.0 requires bundler ^8',
         'Node 20.20.2 runs here',
-        'plugin 1.0.0 wants Node >=22',
+        'plugin 1.0.0 requires Node >=22',
       ],
       remedies: ['have bundler ^8 (8.1.0 would do), and run Node >=22'],
     });

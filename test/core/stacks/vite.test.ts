@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { Joint } from '../../../src/core/joints.ts';
-import { readStack, type StackFacts } from '../../../src/core/stacks/stacks.ts';
+import type { Joint } from '../../../src/core/joints/joint.ts';
+import { readSides, type StackFacts } from '../../../src/core/stacks/sides.ts';
 import { findHost } from '../../../src/core/survey/host.ts';
 import { surveyHost } from '../../../src/core/survey/survey.ts';
 import { memoryReader } from '../../support/memory-reader.ts';
@@ -17,7 +17,9 @@ async function stackOf(files: Record<string, string>): Promise<StackFacts> {
   const facts = surveyHost(reader, await findHost(reader, '/host'), '');
   const [workspace] = facts.workspaces;
   if (!workspace) throw new Error('no workspace');
-  return readStack(reader, '/host', workspace);
+  const [only] = await readSides(reader, '/host', workspace);
+  if (!only) throw new Error('no stack');
+  return only;
 }
 
 async function joint(files: Record<string, string>, name: Joint['name']): Promise<Joint> {

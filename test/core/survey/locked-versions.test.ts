@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { lockedVersions } from '../../../src/core/survey/locked-versions.ts';
+import { lockedVersions } from '../../../src/core/ecosystems/npm/locked-versions.ts';
 import { memoryReader } from '../../support/memory-reader.ts';
 
 const locked = (file: string, text: string) => lockedVersions(memoryReader({ [file]: text }), '/host', file);

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { chooseWorkspaces } from '../../../src/core/survey/choose-workspaces.ts';
 import { findHost } from '../../../src/core/survey/host.ts';
-import { findManager } from '../../../src/core/survey/manager.ts';
-import { readManifest } from '../../../src/core/survey/manifest.ts';
-import { parsePnpmWorkspaces } from '../../../src/core/survey/pnpm-workspaces.ts';
+import { findManager } from '../../../src/core/ecosystems/npm/manager.ts';
+import { readManifest } from '../../../src/core/ecosystems/npm/manifest.ts';
+import { parsePnpmWorkspaces } from '../../../src/core/ecosystems/npm/pnpm-workspaces.ts';
 import { surveyHost } from '../../../src/core/survey/survey.ts';
 import { memoryReader } from '../../support/memory-reader.ts';
 
@@ -52,15 +52,15 @@ describe('manifests', () => {
   it('are read for what they are, whatever they hold', async () => {
     const text =
       '\uFEFF{ "name": 7, "type": "module", "workspaces": { "packages": ["a", 1] }, "dependencies": { "__proto__": "1", "b": 2, "c": "3" } }';
-    const manifest = await readManifest(memoryReader({ 'package.json': text }), '/host/package.json', '/host');
+    const manifest = await readManifest(memoryReader({ 'package.json': text }), '/host', 'package.json');
     expect(manifest).toMatchObject({ name: undefined, type: 'module', workspaces: ['a'] });
     expect(Object.entries(manifest?.sections.dependencies ?? {})).toEqual([
       ['__proto__', '1'],
       ['c', '3'],
     ]);
-    await expect(
-      readManifest(memoryReader({ 'package.json': '[]' }), '/host/package.json', '/host'),
-    ).rejects.toMatchObject({ parts: { where: { file: 'package.json' } } });
+    await expect(readManifest(memoryReader({ 'package.json': '[]' }), '/host', 'package.json')).rejects.toMatchObject({
+      parts: { where: { file: 'package.json' } },
+    });
   });
 });
 

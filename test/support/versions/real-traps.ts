@@ -24,14 +24,14 @@ export const REAL_TRAPS: Record<string, VersionCase> = {
     installed: true,
     wants: { 'react-router': { range: '>=6', section: 'production' } },
     gets: { react: '18.3.1', 'react-router': '7.18.5' },
-    tells: ['newest that runs on Node 20.20.2 (8.5.1 wants Node >=22.22.0)'],
+    tells: ['newest that runs on Node 20.20.2 (8.5.1 requires Node >=22.22.0)'],
     writes: { 'react-router': '^7.18.5' },
   },
   'the newest typescript is refused by typescript-eslint': {
     ...real('typescript', 'typescript-eslint', 'eslint'),
     wants: { typescript: '>=5', 'typescript-eslint': '^8' },
     gets: { typescript: '6.0.3', 'typescript-eslint': '8.73.0', eslint: '10.15.0' },
-    tells: ['leaves one for typescript-eslint', 'typescript-eslint wants it'],
+    tells: ['leaves one for typescript-eslint', 'typescript-eslint requires it'],
     writes: { typescript: '^6.0.3' },
   },
   'the newest typescript-eslint beside an eslint that the host has': {
@@ -41,13 +41,13 @@ export const REAL_TRAPS: Record<string, VersionCase> = {
     wants: { 'typescript-eslint': '^8' },
     gets: { eslint: '8.57.1', typescript: '5.8.2', 'typescript-eslint': '8.73.0' },
   },
-  'the newest @vitejs/plugin-react wants vite 8': {
+  'the newest @vitejs/plugin-react requires vite 8': {
     ...real('@vitejs/plugin-react', 'vite'),
     host: { devDependencies: { vite: '^7.3.0' } },
     installed: true,
     wants: { '@vitejs/plugin-react': '>=4' },
     gets: { vite: '7.3.8', '@vitejs/plugin-react': '5.2.0' },
-    tells: ['newest that accepts vite 7.3.8 (6.3.0 wants vite ^8.0.0)'],
+    tells: ['newest that accepts vite 7.3.8 (6.3.0 requires vite ^8.0.0)'],
     writes: { '@vitejs/plugin-react': '^5.2.0' },
   },
   'the newest @tailwindcss/vite refuses vite 4, and so do all': {
@@ -57,7 +57,7 @@ export const REAL_TRAPS: Record<string, VersionCase> = {
     wants: { '@tailwindcss/vite': '^4.0.0' },
     clash: [
       'garden has vite 4.5.14',
-      '@tailwindcss/vite 4.3.5 wants vite ^5.2.0',
+      '@tailwindcss/vite 4.3.5 requires vite ^5.2.0',
       'have vite ^5.2.0 || ^6 || ^7 || ^8',
     ],
   },
@@ -74,13 +74,15 @@ export const REAL_TRAPS: Record<string, VersionCase> = {
     host: { devDependencies: { vite: '^7.3.0' } },
     installed: true,
     wants: { '@tailwindcss/vite': '4.0.0 - 4.1.10' },
-    clash: ['garden has vite 7.3.8', '@tailwindcss/vite 4.1.10 wants vite ^5.2.0 || ^6'],
+    clash: ['garden has vite 7.3.8', '@tailwindcss/vite 4.1.10 requires vite ^5.2.0 || ^6'],
   },
   'the newest firebase depends on a version that cannot be had': {
     ...real('firebase', '@firebase/app', '@firebase/ai'),
     wants: { firebase: { range: '>=12', section: 'production' } },
     gets: { firebase: '12.19.0' },
-    tells: ['newest that has all that it depends on (13.2.0 needs @firebase/ai 3.0.0, no version of which can be had)'],
+    tells: [
+      'newest that has all that it depends on (13.2.0 requires @firebase/ai 3.0.0, no version of which can be had)',
+    ],
     writes: { firebase: '^12.19.0' },
   },
   'the version that was published last is not the highest': {

@@ -61,7 +61,7 @@ const ALONE: Record<string, VersionCase> = {
   'no version in the range': {
     registry: { trellis: versions('1.0.0', '2.0.0') },
     wants: { trellis: '^3' },
-    clash: ['trellis has no release in ^3', 'this way wants trellis ^3'],
+    clash: ['trellis has no release in ^3', 'this way requires trellis ^3'],
   },
   'a tag that is not there': {
     registry: { trellis: versions('1.0.0') },
@@ -94,7 +94,7 @@ const ALONE: Record<string, VersionCase> = {
     registry: { trellis: { '2.0.0': {}, '2.1.0': { dependencies: { twine: '^9' } } }, twine: versions('1.0.0') },
     wants: { trellis: '^2' },
     gets: { trellis: '2.0.0' },
-    tells: ['needs twine ^9, no version of which can be had'],
+    tells: ['requires twine ^9, no version of which can be had'],
     writes: { trellis: '~2.0.0' },
   },
   'the compiled part for this machine of the newest has not been published': {
@@ -107,7 +107,7 @@ const ALONE: Record<string, VersionCase> = {
     },
     wants: { trellis: '^2' },
     gets: { trellis: '2.0.0' },
-    tells: [`needs ${PART} 2.1.0 on this machine, which cannot be had`],
+    tells: [`requires ${PART} 2.1.0 on this machine, which cannot be had`],
     writes: { trellis: '~2.0.0' },
   },
   'a dependency further down cannot be had': {
@@ -117,7 +117,7 @@ const ALONE: Record<string, VersionCase> = {
     },
     wants: { trellis: '^2' },
     gets: { trellis: '2.0.0' },
-    tells: ['needs hemp *, which the registry does not have'],
+    tells: ['requires hemp *, which the registry does not have'],
   },
   'dependencies in a circle': {
     registry: {
@@ -135,7 +135,7 @@ const ENGINES: Record<string, VersionCase> = {
     registry: { trellis: { '7.0.0': node('>=18'), '8.0.0': node('>=22.22') } },
     wants: { trellis: '>=7' },
     gets: { trellis: '7.0.0' },
-    tells: ['runs on Node 20.20.2 (8.0.0 wants Node >=22.22)'],
+    tells: ['runs on Node 20.20.2 (8.0.0 requires Node >=22.22)'],
   },
   'the newest minor wants a newer Node, so the range is kept narrow': {
     registry: { trellis: { '7.0.0': {}, '7.1.0': node('>=22') } },
@@ -159,7 +159,7 @@ const ENGINES: Record<string, VersionCase> = {
   'no version runs here': {
     registry: { trellis: { '8.0.0': node('>=22') } },
     wants: { trellis: '>=7' },
-    clash: ['Node 20.20.2 runs here', 'trellis 8.0.0 wants Node >=22', 'run Node >=22'],
+    clash: ['Node 20.20.2 runs here', 'trellis 8.0.0 requires Node >=22', 'run Node >=22'],
   },
   'no version runs on what the host says': {
     registry: { trellis: { '8.0.0': node('>=20') } },
@@ -181,7 +181,7 @@ const PEERS: Record<string, VersionCase> = {
     installed: true,
     wants: { trellis: '>=4' },
     gets: { soil: '7.3.8', trellis: '5.2.0' },
-    tells: ['newest that accepts soil 7.3.8 (6.3.0 wants soil ^8)'],
+    tells: ['newest that accepts soil 7.3.8 (6.3.0 requires soil ^8)'],
   },
   'the newest minor does not accept it: the range is kept narrow': {
     registry: { soil: versions('7.3.8'), trellis: { '5.2.0': peer({ soil: '^7' }), '5.3.0': peer({ soil: '^8' }) } },
@@ -215,7 +215,7 @@ const PEERS: Record<string, VersionCase> = {
     registry: { soil: versions('7.0.0', '8.0.0'), trellis: { '2.0.0': peer({ soil: '^7' }) } },
     wants: { trellis: '^2' },
     gets: { soil: '7.0.0', trellis: '2.0.0' },
-    tells: ['trellis wants it (^7)'],
+    tells: ['trellis requires it (^7)'],
     writes: { soil: '^7.0.0' },
   },
   'the peer of a peer comes along too': {
@@ -326,7 +326,7 @@ const PEERS: Record<string, VersionCase> = {
     host: dev({ soil: '^4.5.0' }),
     installed: true,
     wants: { trellis: '*' },
-    clash: ['garden has soil 4.5.0', 'trellis 6.0.0 wants soil ^8', 'have soil ^8 (8.0.0 would do)'],
+    clash: ['garden has soil 4.5.0', 'trellis 6.0.0 requires soil ^8', 'have soil ^8 (8.0.0 would do)'],
   },
   'peers that clash with each other, whatever the host has': {
     registry: {
@@ -335,7 +335,7 @@ const PEERS: Record<string, VersionCase> = {
       worms: { '1.0.0': peer({ soil: '^2' }) },
     },
     wants: { mulch: '*', worms: '*' },
-    clash: ['this way wants mulch *', 'this way wants worms *'],
+    clash: ['this way requires mulch *', 'this way requires worms *'],
   },
   'a peer in no version of which can be had': {
     registry: { soil: versions('1.0.0'), mulch: { '1.0.0': peer({ soil: '^9' }) } },

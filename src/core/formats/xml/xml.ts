@@ -20,6 +20,7 @@ export type XmlOrder = Record<string, string[]>;
  * - `text`: the element at `path` holds this text. Another one is a refusal, unless `any` says that being there is enough or
  *   `replace` names the one that may be replaced.
  * - `element`: the element at `path` has a child `name` with these contents, told apart by the children in `key`.
+ * - `drop-element`: it has no such child; one with other contents is a refusal.
  */
 export type XmlOperation =
   | {
@@ -31,7 +32,7 @@ export type XmlOperation =
       order?: XmlOrder | undefined;
     }
   | {
-      op: 'element';
+      op: 'element' | 'drop-element';
       path: XmlStep[];
       name: string;
       key: string[];
@@ -42,6 +43,7 @@ export type XmlOperation =
 
 export const xml: Format<XmlOperation> = {
   edit(text, operation, around) {
+    if (operation.op === 'drop-element') return takeOut(text, operation);
     const root = readXml(text);
     if ('reason' in root) return refused(text, root.at, root.reason, handwork(operation));
     const order = operation.order ?? (isMavenProject(root) ? POM_ORDER : undefined);
@@ -49,29 +51,35 @@ export const xml: Format<XmlOperation> = {
       ? setText(text, root, { ...operation, order }, around)
       : addElement(text, root, { ...operation, order }, around);
   },
-  remove(text, operation) {
-    const by = `Take out by hand: ${handwork(operation)}`;
-    const root = readXml(text);
-    if ('reason' in root) return refused(text, root.at, root.reason, by);
-    const found = descend(root, operation.path);
-    if ('two' in found) return refused(text, found.two.start, `there is more than one <${found.two.name}>`, by);
-    if (found.rest.length > 0) return { kind: 'already', at: found.element.start };
-    const { element } = found;
-    if (operation.op === 'text') {
-      if (!operation.any && element.text.trim() !== operation.value)
-        return refused(text, element.start, `<${element.name}> has been changed since`, by);
-      return edited(text, [cut(text, found.trail, element)]);
-    }
-    const child = element.children.find((one) => isSame(one, operation));
-    if (!child) return { kind: 'already', at: element.start };
-    if (!operation.any && differs(child, operation.content))
-      return refused(text, child.start, `<${child.name}> has been changed since`, by);
-    return edited(text, [cut(text, [...found.trail, element], child)]);
+  remove(text, operation, around) {
+    return operation.op === 'drop-element'
+      ? xml.edit(text, { ...operation, op: 'element' }, around)
+      : takeOut(text, operation);
   },
 };
 
+function takeOut(text: string, operation: XmlOperation): Outcome {
+  const by = `Take out by hand: ${handwork(operation)}`;
+  const root = readXml(text);
+  if ('reason' in root) return refused(text, root.at, root.reason, by);
+  const found = descend(root, operation.path);
+  if ('two' in found) return refused(text, found.two.start, `there is more than one <${found.two.name}>`, by);
+  if (found.rest.length > 0) return { kind: 'already', at: found.element.start };
+  const { element } = found;
+  if (operation.op === 'text') {
+    if (!operation.any && element.text.trim() !== operation.value)
+      return refused(text, element.start, `<${element.name}> has been changed since`, by);
+    return edited(text, [cut(text, found.trail, element)]);
+  }
+  const child = element.children.find((one) => isSame(one, operation));
+  if (!child) return { kind: 'already', at: element.start };
+  if (!operation.any && differs(child, operation.content))
+    return refused(text, child.start, `<${child.name}> has been changed since`, by);
+  return edited(text, [cut(text, [...found.trail, element], child)]);
+}
+
 type TextOperation = Extract<XmlOperation, { op: 'text' }>;
-type ElementOperation = Extract<XmlOperation, { op: 'element' }>;
+type ElementOperation = Exclude<XmlOperation, { op: 'text' }>;
 
 function setText(text: string, root: XmlElement, operation: TextOperation, around: Surroundings): Outcome {
   const found = descend(root, operation.path);
@@ -234,5 +242,7 @@ function escape(value: string): string {
 function handwork(operation: XmlOperation): string {
   const where = operation.path.map(nameOf).join(' / ');
   if (operation.op === 'text') return `Put ${operation.value} into ${where}.`;
+  if (operation.op === 'drop-element')
+    return `Take this out of ${where}:\n  ${render(operation.name, operation.content, '  ', '  ', '\n')}`;
   return `Put this into ${where}:\n  ${render(operation.name, operation.content, '  ', '  ', '\n')}`;
 }

@@ -1,0 +1,24 @@
+// Types, linter and formatter side by side; ends with 1 where any of them finds something.
+import { spawn } from 'node:child_process';
+
+const checks = [
+  ['tsc', '-p', '.'],
+  ['eslint', '.'],
+  ['prettier', '--check', '.'],
+];
+
+/** Runs one check; what it says is told when it ends, so that none speaks into another. */
+function run([program, ...args]) {
+  return new Promise((resolve) => {
+    const child = spawn('npx', ['--no-install', program, ...args], { stdio: ['ignore', 'pipe', 'pipe'] });
+    let said = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => (said += part));
+    child.on('close', (status) => {
+      process.stdout.write(`== ${program} ${args.join(' ')}\n${said}`);
+      resolve(status);
+    });
+  });
+}
+
+const statuses = await Promise.all(checks.map(run));
+process.exitCode = statuses.every((status) => status === 0) ? 0 : 1;

@@ -1,0 +1,247 @@
+import type { ChangeOptions } from './change-options.ts';
+import pc from 'picocolors';
+import type { Applied } from '../../core/apply/apply.ts';
+import type { ApplyEvent } from '../../core/apply/apply-options.ts';
+import { checkCommittable, commitChange } from '../../core/apply/commit-change.ts';
+import { refuseUnfinished } from '../../core/apply/unfinished.ts';
+import type { History } from '../../core/history/history.ts';
+import type { HostLock } from '../../core/apply/lock.ts';
+import { openHost, readContext, type Context } from '../../core/host/context.ts';
+import type { ChangeSet } from '../../core/change/change-set.ts';
+import { changeDocument } from '../render/change-document.ts';
+import type { Doors } from '../../core/ports.ts';
+import { EXIT, Problem } from '../../core/problem.ts';
+import { Proofs } from '../../core/prove/prove.ts';
+import { workOfRun } from '../../core/ecosystems/works.ts';
+import { findHost } from '../../core/survey/host.ts';
+import { chooseWorkspaces } from '../../core/survey/choose-workspaces.ts';
+import type { WorkspaceFacts } from '../../core/survey/survey.ts';
+import { unlikeCommitted } from '../../core/survey/committed-files.ts';
+import { findVersionControl } from '../../core/survey/version-control.ts';
+import type { Output } from '../output.ts';
+import { waiting } from '../waiting.ts';
+import { recoveredInWords } from '../render/recovered.ts';
+import { renderChangeSet } from '../render/change-set.ts';
+import { printable } from '../render/printable.ts';
+import { agreed, checkCommands, filledIn } from './consent.ts';
+import { openCatalog, interruption, openDoors } from '../session.ts';
+
+interface OpenedHost {
+  context: Context;
+  /** Undefined where nothing will be written. */
+  lock: HostLock | undefined;
+}
+
+/** Opens the host for a change: with its lock, unless nothing will be written. The caller gives the lock back. */
+export async function openForChange(options: ChangeOptions, what: string, output: Output): Promise<OpenedHost> {
+  const doors = openDoors(options);
+  const catalog = openCatalog();
+  const { lockHost, waitForOthers } = await import('../../core/apply/lock.ts');
+  if (options.preview) {
+    const { root } = await findHost(doors.files, options.cwd);
+    await waitForOthers(doors, root, waiting(output));
+    return { context: await checked(await openHost(doors, catalog, options.cwd)), lock: undefined };
+  }
+  // Only where it is: what it holds is read once nobody else changes it.
+  const { root } = await findHost(doors.files, options.cwd);
+  const { sweep } = await import('../../core/apply/sweep.ts');
+  await sweep(doors);
+  const lock = await lockHost(doors, root, what, waiting(output));
+  try {
+    if (options.recover) await heal(doors, root, lock, output);
+    return { context: await checked(await readContext(doors, catalog, root)), lock };
+  } catch (error) {
+    lock.release();
+    throw error;
+  }
+}
+
+/** Heals the host first where a change was cut off. */
+async function heal(doors: Doors, root: string, lock: HostLock, output: Output): Promise<void> {
+  const { recover } = await import('../../core/apply/recovery.ts');
+  const result = await recover(doors, root, lock.record);
+  if (result.outcome !== 'nothing') output.say(`${recoveredInWords(result)}\n`);
+}
+
+/** What was done to the host before. */
+export async function openHistory({ doors, host }: Context): Promise<History> {
+  const { History } = await import('../../core/history/history.ts');
+  return new History(doors, host.root);
+}
+
+async function checked(context: Context): Promise<Context> {
+  await refuseUnfinished(context.doors, context.host.root);
+  return context;
+}
+
+/**
+ * Plans, and adds to the change set what version control says of the files that it touches, before something new comes
+ * into them. git looks while the plan is made: in a large project it takes as long.
+ */
+export async function planWithWarnings({ doors, host }: Context, plan: () => Promise<ChangeSet>): Promise<ChangeSet> {
+  const asked = findVersionControl(doors, host.root);
+  // Where the plan fails nobody waits for the answer any more.
+  asked.catch(() => undefined);
+  const changes = await plan();
+  const { uncommitted } = await asked;
+  const dirty = changes.files.filter(
+    ({ file, before, after, role }) =>
+      (role === 'host' || role === 'manifest') &&
+      before &&
+      // Of a file that goes as a whole nothing is left that could stay.
+      (after || changes.kind === 'attach') &&
+      uncommitted.some((one) => one === file || (one.endsWith('/') && file.startsWith(one))),
+  );
+  // What is taken back is not committed either where its coming was not: other work is what stays different then.
+  const touched = changes.kind === 'attach' ? dirty : await unlikeCommitted(doors, host.root, dirty);
+  const warnings = touched.map(({ file }) =>
+    changes.kind === 'attach'
+      ? `${file} has work that is not committed. It stays, and "ligament undo" gives the file back as it is now.`
+      : `${file} has work that is not committed. It stays.`,
+  );
+  return { ...changes, warnings: [...changes.warnings, ...warnings] };
+}
+
+/** The workspaces that a change is for. Throws a Problem (status 2) for one that is none, or where all and some are asked for. */
+export async function targets(
+  { facts, doors }: Context,
+  { everywhere, workspace, cwd }: { everywhere: boolean; workspace: readonly string[]; cwd: string },
+): Promise<WorkspaceFacts[]> {
+  if (!everywhere) return chooseWorkspaces(doors.files, facts, workspace, cwd);
+  if (workspace.length === 0) return facts.workspaces;
+  throw new Problem({
+    status: EXIT.wrongUsage,
+    what: '--everywhere and --workspace cannot both be given',
+    next: 'Name the workspaces, or take all.',
+  });
+}
+
+/** Shows, asks, applies, and tells what came of it. Returns the exit status. */
+export async function carryOut(
+  context: Context,
+  changes: ChangeSet,
+  options: ChangeOptions,
+  output: Output,
+  lock: HostLock | undefined,
+): Promise<number> {
+  output.say(renderChangeSet(changes, options.verbose));
+  if (options.preview) {
+    output.document(EXIT.done, { preview: true, changes: changeDocument(changes) });
+    return EXIT.done;
+  }
+  checkCommands(changes, options);
+  if (!options.yes) output.say('');
+  if (!options.yes && !(await agreed(changes))) {
+    output.note('Nothing was changed.');
+    output.document(EXIT.refused, { agreed: false });
+    return EXIT.refused;
+  }
+  if (options.install && changes.install) await workOfRun(changes.install)?.check(context);
+  const managed = [context.facts.manager.lockfile, ...context.facts.manager.alsoWrites];
+  const touched = [...changes.files.map(({ file }) => file), ...(changes.install && options.install ? managed : [])];
+  if (options.commit) await checkCommittable(context.doors, context.host.root, touched);
+  const real = await filledIn(changes, options);
+  // Without the packages nothing can be proved.
+  const proves = options.prove !== false && options.install && !leftByHand(changes);
+  const signal = interruption();
+  const kinds = await context.catalog.proofs();
+  // The proofs are made on the host as the change has left it.
+  const asLeft = (): Promise<Context> => readContext(context.doors, context.catalog, context.host.root);
+  const proofs = proves ? new Proofs(asLeft, changes.proofs, { signal, kinds }) : undefined;
+  const { apply } = await import('../../core/apply/apply.ts');
+  const applied = await apply(context.doors, real, {
+    root: context.host.root,
+    lock: lock?.record,
+    workspaces: context.facts.workspaces.map(({ folder }) => folder),
+    managed,
+    install: options.install,
+    kinds,
+    prove: proofs && ((task) => proofs.prove(task)),
+    signal,
+    onEvent: (event) => tell(event, output),
+  }).finally(() => proofs?.close());
+  if (changes.data?.length) {
+    const { removeData } = await import('../../core/apply/remove-data.ts');
+    const within = { root: context.host.root, mark: lock?.record.id ?? 'data' };
+    applied.notes.push(...removeData(context.doors.files, within, changes.data));
+  }
+  if (options.commit) applied.notes.push(await commit(context, changes.title, touched));
+  conclude(context, changes, applied, options, output);
+  return EXIT.done;
+}
+
+/** Commits a change that was made; tells how that went. */
+async function commit({ doors, host }: Context, title: string, touched: readonly string[]): Promise<string> {
+  const result = await commitChange(doors, host.root, title, touched);
+  return 'commit' in result
+    ? `Committed as ${result.commit}.`
+    : `Commit it yourself, git did not: ${result.failed.replaceAll('\n', ' ')}`;
+}
+
+function conclude(
+  context: Context,
+  changes: ChangeSet,
+  applied: Applied,
+  options: ChangeOptions,
+  output: Output,
+): void {
+  const next = [...changes.tell];
+  const left =
+    changes.kind === 'attach'
+      ? 'the packages are in the manifest but not installed'
+      : 'the installed packages do not match the manifest yet';
+  if (changes.install && !options.install)
+    next.unshift(`Run ${[changes.install.command, ...changes.install.args].join(' ')}: ${left}.`);
+  if (!options.install)
+    for (const { program, args, workspace, purpose } of changes.commands ?? [])
+      next.push(`Run in ${workspace}: ${[program, ...args].join(' ')} (${purpose}).`);
+  if (leftByHand(changes)) next.unshift(`Run ${context.facts.manager.name} install: ${left}.`);
+  if (changes.proofs.length > 0 && applied.proofs.length === 0) next.push('Not proved yet: ligament prove does it.');
+  output.say('');
+  const several = new Set(applied.proofs.map(({ task }) => task.integration)).size > 1;
+  for (const { task, checked: what, milliseconds, unseen } of applied.proofs) {
+    const whose = several ? `${printable(task.title)}: ` : '';
+    if (unseen !== undefined) {
+      output.say(`${pc.yellow('Seen in part')}  ${whose}${printable(what)}, but ${printable(unseen)}`);
+      continue;
+    }
+    output.say(`${pc.green('Proved')}  ${whose}${printable(what)} ${pc.dim(seconds(milliseconds))}`);
+  }
+  output.say(`${pc.green('Done')}  ${printable(changes.title)}`);
+  for (const line of applied.notes) output.say(`${pc.yellow('Note')}  ${printable(line)}`);
+  for (const line of next) output.say(`${pc.cyan('Next')}  ${printable(line)}`);
+  const proofs = applied.proofs.map(({ task, held, checked: what, milliseconds, unseen }) => ({
+    integration: task.integration,
+    workspace: task.workspace,
+    held,
+    checked: what,
+    ...(unseen === undefined ? {} : { unseen }),
+    milliseconds,
+  }));
+  output.document(EXIT.done, { changed: true, changes: changeDocument(changes), proofs, notes: applied.notes, next });
+}
+
+/** Whether the manifests change and Ligament does not run the package manager that the host is kept by. */
+function leftByHand(changes: ChangeSet): boolean {
+  return !changes.install && changes.files.some(({ role }) => role === 'manifest');
+}
+
+function tell(event: ApplyEvent, output: Output): void {
+  switch (event.step) {
+    case 'writing':
+      return output.note(pc.dim(`\nwriting ${event.files} files`));
+    case 'installing':
+      return output.note(pc.dim(`running ${event.command}`));
+    case 'running':
+      return output.note(pc.dim(`running ${printable(event.command)}`));
+    case 'proving':
+      return output.note(pc.dim(`proving ${printable(event.task.title)} in a scratch copy`));
+    case 'putting back':
+      return output.note(pc.yellow('putting everything back'));
+    case 'done':
+  }
+}
+
+function seconds(milliseconds: number): string {
+  return `${(milliseconds / 1000).toFixed(1)} s`;
+}

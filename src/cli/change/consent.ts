@@ -1,0 +1,72 @@
+import type { ChangeOptions } from './change-options.ts';
+import type { ChangeSet } from '../../core/change/change-set.ts';
+import { withSecrets } from '../../core/plan/attach/secrets.ts';
+import { EXIT, Problem } from '../../core/problem.ts';
+import type { ProofTask } from '../../core/change/proof.ts';
+import { inPlaces } from '../render/change-set.ts';
+
+/** Throws a Problem (status 3) where something would run that somebody else has thought of: agreeing to the rest is no consent to that. */
+export function checkCommands(changes: ChangeSet, { allowCommands, install, prove }: ChangeOptions): void {
+  if (allowCommands || !install) return;
+  const { commands = [], scripts = [], proofs } = changes;
+  const runs = [
+    ...commands.filter((one) => one.foreign).map((one) => ({ ...one, words: [one.program, ...one.args].join(' ') })),
+    ...scripts
+      .filter((one) => one.foreign && one.by === 'manager')
+      .map((one) => ({ ...one, words: `${one.name}: ${one.command} (a script that the package manager runs)` })),
+    ...(prove === false ? [] : foreignProofs(proofs)),
+  ];
+  if (runs.length > 0) throw notAllowed(runs);
+}
+
+/** Throws a Problem (status 3) where proofs of somebody else's would run what only their words say. */
+export function checkProofs(tasks: readonly ProofTask[], { allowCommands }: { allowCommands?: boolean }): void {
+  const runs = allowCommands ? [] : foreignProofs(tasks);
+  if (runs.length > 0) throw notAllowed(runs);
+}
+
+interface Foreign {
+  integration: string;
+  words: string;
+}
+
+function foreignProofs(tasks: readonly ProofTask[]): Foreign[] {
+  return tasks
+    .filter(({ foreign, ownCode }) => foreign === true && ownCode)
+    .map(({ integration, runs = [], spec }) => ({
+      integration,
+      words: `${runs.join('; ')} (a proof${'plants' in spec && spec.plants ? `, with ${Object.keys(spec.plants).join(', ')}` : ''})`,
+    }));
+}
+
+function notAllowed(runs: readonly Foreign[]): Problem {
+  return new Problem({
+    status: EXIT.refused,
+    what: `${[...new Set(runs.map(({ integration }) => integration))].join(' and ')} did not come with Ligament and wants to run commands`,
+    why: runs.map(({ words }) => words).join('\n'),
+    next: 'Nothing was changed. Look at what they do; --allow-commands lets them run.',
+  });
+}
+
+/** Asks whether what was shown is to be done. Throws a Problem (status 2) where there is nobody to ask. */
+export async function agreed({ uses = [] }: ChangeSet): Promise<boolean> {
+  if (!process.stdin.isTTY || process.env.CI) {
+    throw new Problem({
+      status: EXIT.wrongUsage,
+      what: 'This needs your agreement, and there is no terminal to ask at',
+      next: 'Agree beforehand with --yes, or look first with --preview. Nothing was changed.',
+    });
+  }
+  const { confirmed } = await import('../ask.ts');
+  return confirmed(
+    uses.length === 0 ? 'Make these changes?' : `Take it out, although it is still used in ${inPlaces(uses)}?`,
+  );
+}
+
+/** The change set with its secrets in their places: what is written, and never shown. */
+export async function filledIn(changes: ChangeSet, { secretFiles = {} }: ChangeOptions): Promise<ChangeSet> {
+  const needs = changes.secrets ?? [];
+  if (needs.length === 0 && Object.keys(secretFiles).length === 0) return changes;
+  const { secretValues } = await import('../secrets.ts');
+  return { ...changes, files: withSecrets(changes.files, await secretValues(needs, secretFiles)) };
+}

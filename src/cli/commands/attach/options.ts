@@ -1,0 +1,49 @@
+import { command } from '../../command.ts';
+import {
+  changeOptions,
+  everywhereOption,
+  previewOption,
+  repeatedOption,
+  workspaceOption,
+} from '../../shared-options.ts';
+
+export const attach = command(
+  (y) => {
+    const shared = previewOption(changeOptions(everywhereOption(workspaceOption(y)))).positional('integrations', {
+      type: 'string',
+      array: true,
+      demandOption: true,
+      describe: 'Integrations, by name',
+    });
+    const versions = repeatedOption(shared, 'take', 'A version of a package, as name@range or name@tag').option(
+      'move-packages',
+      {
+        type: 'boolean',
+        default: false,
+        describe: 'Move declared packages into the section where they belong',
+      },
+    );
+    const answers = repeatedOption(versions, 'choose', 'Answer a choice, as key=value');
+    return repeatedOption(answers, 'secret-file', 'A file that holds a secret, as choice=path')
+      .option('side', {
+        choices: ['browser', 'server'] as const,
+        describe: 'Which side of a workspace that is built as both a server and a browser app',
+      })
+      .option('format', {
+        choices: ['text', 'patch'] as const,
+        default: 'text' as const,
+        describe: 'How --preview shows it',
+      })
+      .option('file', {
+        type: 'string',
+        requiresArg: true,
+        describe: 'Show this one file of the preview in full, by its path in the project',
+      })
+      .option('prove', { type: 'boolean', default: true, describe: 'Prove that it works (--no-prove: do not)' });
+  },
+  {
+    usage: 'attach <integrations..>',
+    describe: 'Attach integrations to a workspace',
+    load: () => import('./run.ts'),
+  },
+);

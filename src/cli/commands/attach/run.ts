@@ -1,0 +1,157 @@
+import { sideQuestion } from '../../../core/plan/attach/choose-side.ts';
+import type { Context } from '../../../core/host/context.ts';
+import { type ChangeOptions } from '../../change/change-options.ts';
+import pc from 'picocolors';
+import { isPath, loadDefinition } from '../../../core/definition/catalog.ts';
+import type { AttachRequest } from '../../../core/plan/attach/attach-request.ts';
+import { planAttach } from '../../../core/plan/attach/plan-attach.ts';
+import path from 'node:path';
+import type { ChangeSet } from '../../../core/change/change-set.ts';
+import { renderFile } from '../../render/change-set.ts';
+import { diffFile, renderPatch } from '../../render/patch.ts';
+import { EXIT, Problem } from '../../../core/problem.ts';
+import type { Output } from '../../output.ts';
+import { checkedDefinitions } from '../../session.ts';
+import { printable } from '../../render/printable.ts';
+import { carryOut, openForChange, planWithWarnings, targets } from '../../change/carry-out.ts';
+
+interface AttachOptions extends ChangeOptions {
+  integrations: string[];
+  workspace: string[];
+  everywhere: boolean;
+  choose: string[];
+  secretFile: string[];
+  take: string[];
+  movePackages: boolean;
+  preview: boolean;
+  format: 'text' | 'patch';
+  file?: string | undefined;
+  side?: 'browser' | 'server' | undefined;
+}
+
+export async function run(options: AttachOptions, output: Output): Promise<number> {
+  checkFormat(options);
+  const { context, lock } = await openForChange(options, `attach ${options.integrations.join(' ')}`, output);
+  try {
+    const choices = parseChoices(options.choose);
+    const secretFiles = parseSecretFiles(options.secretFile);
+    const wishes = {
+      take: parseTake(options.take),
+      movePackages: options.movePackages,
+      whereItFits: options.everywhere,
+    };
+    const workspaces = await targets(context, options);
+    const kept = checkedDefinitions();
+    const requests: AttachRequest[] = [];
+    const already: { integration: string; workspace: string }[] = [];
+    for (const id of new Set(options.integrations)) {
+      const definition = await loadDefinition(context.doors.files, context.catalog, id, { from: options.cwd, kept });
+      // What serves the whole host goes to its root, whichever workspace one stands in.
+      const places = definition.belongs === 'root' ? context.facts.workspaces.slice(0, 1) : workspaces;
+      for (const { folder, name } of places) {
+        const held = context.ledgers.some(
+          (ledger) => ledger.integration === definition.integration && ledger.workspace === folder,
+        );
+        if (held) already.push({ integration: definition.integration, workspace: name });
+        else requests.push({ definition, workspace: folder, choices, side: options.side, foreign: isPath(id) });
+      }
+    }
+    for (const { integration, workspace } of already)
+      output.say(`${integration} is already attached to ${printable(workspace)}.`);
+    if (requests.length === 0) {
+      output.document(EXIT.done, { changed: false, already });
+      return EXIT.done;
+    }
+    for (const request of requests) request.side = await sideFor(context, request, options);
+    const { lockfiles, name: manager, reason } = context.facts.manager;
+    if (lockfiles.length > 1)
+      output.say(
+        `${pc.yellow('Note')}  several lockfiles: ${lockfiles.join(', ')}. ${manager} is used, as told by ${reason}.`,
+      );
+    const changes = await planWithWarnings(context, () => planAttach(context, requests, wishes));
+    if (options.preview && options.format === 'patch') {
+      process.stdout.write(renderPatch(changes.files));
+      return EXIT.done;
+    }
+    if (options.file !== undefined) return showFile(changes, options.file, output);
+    return await carryOut(context, changes, { ...options, secretFiles }, output, lock);
+  } finally {
+    lock?.release();
+  }
+}
+
+/** The side that a request is for: the one that was given, or that the developer chooses where two fit and there is a terminal to ask at. */
+async function sideFor(
+  context: Context,
+  request: AttachRequest,
+  { yes, preview, json }: AttachOptions,
+): Promise<AttachRequest['side']> {
+  if (request.side !== undefined || yes || preview || json || !process.stdin.isTTY || process.env.CI)
+    return request.side;
+  const question = await sideQuestion(context, request);
+  if (!question) return undefined;
+  const { sideAnswer } = await import('../../ask.ts');
+  return sideAnswer(request.definition.title, question);
+}
+
+/** Shows what becomes of one file. Throws a Problem (status 2) for one that does not change. */
+function showFile({ files }: ChangeSet, wanted: string, output: Output): number {
+  const found = files.find(({ file }) => file === path.posix.normalize(wanted.replaceAll('\\', '/')));
+  if (!found)
+    throw new Problem({
+      status: EXIT.wrongUsage,
+      what: `${wanted} does not change`,
+      why: `these do: ${files.map(({ file }) => file).join(', ')}`,
+      next: 'Name one of them, by its path from the root of the project.',
+    });
+  output.say(renderFile(found));
+  output.document(EXIT.done, { preview: true, file: { role: found.role, ...diffFile(found) } });
+  return EXIT.done;
+}
+
+function checkFormat({ format, preview, json, file }: AttachOptions): void {
+  if (file !== undefined && !preview)
+    throw new Problem({
+      status: EXIT.wrongUsage,
+      what: '--file shows a file of a preview only',
+      next: 'Add --preview, or leave --file out. Nothing was changed.',
+    });
+  if (format !== 'patch' || (preview && !json)) return;
+  throw new Problem({
+    status: EXIT.wrongUsage,
+    what: preview ? '--format patch and --json cannot both be given' : '--format patch shows a preview only',
+    next: preview ? 'Choose one of them.' : 'Add --preview, or leave --format out. Nothing was changed.',
+  });
+}
+
+/** Packages with the range or tag that is asked for. */
+function parseTake(given: readonly string[]): Record<string, string> {
+  const usage = { what: 'does not say which version to take', next: 'Give it as --take name@range, or name@tag.' };
+  // The first character may be the one of a scope.
+  return parsePairs(given, (item) => item.indexOf('@', 1), usage);
+}
+
+function parseChoices(given: readonly string[]): Record<string, string> {
+  const usage = { what: 'is not a choice', next: 'Give choices as --choose key=value.' };
+  return parsePairs(given, (item) => item.indexOf('='), usage);
+}
+
+function parseSecretFiles(given: readonly string[]): Record<string, string> {
+  const usage = { what: 'does not name a file of a secret', next: 'Give it as --secret-file choice=path.' };
+  return parsePairs(given, (item) => item.indexOf('='), usage);
+}
+
+/** Names and values. Throws a Problem (status 2) for a text without a name, or without the sign between the two. */
+function parsePairs(
+  given: readonly string[],
+  signAt: (item: string) => number,
+  { what, next }: { what: string; next: string },
+): Record<string, string> {
+  return Object.fromEntries(
+    given.map((item) => {
+      const at = signAt(item);
+      if (at < 1) throw new Problem({ status: EXIT.wrongUsage, what: `"${item}" ${what}`, next });
+      return [item.slice(0, at), item.slice(at + 1)];
+    }),
+  );
+}

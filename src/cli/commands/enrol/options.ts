@@ -1,0 +1,20 @@
+import { command } from '../../command.ts';
+import { commandsOption, repeatedOption, workspaceOption } from '../../shared-options.ts';
+
+export const enrol = command(
+  (y) =>
+    repeatedOption(
+      commandsOption(workspaceOption(y)).positional('integration', {
+        type: 'string',
+        demandOption: true,
+        describe: 'The integration, by name',
+      }),
+      'answer',
+      'An answer, in the order in which they are asked',
+    ).option('password-file', { type: 'string', requiresArg: true, describe: 'A file that holds the password' }),
+  {
+    usage: 'enrol <integration>',
+    describe: 'Give somebody an account, by an integration that has users; asks for the password',
+    load: () => import('./run.ts'),
+  },
+);

@@ -1,0 +1,42 @@
+/** What is known of every workspace, by the names under which texts of a definition have it (`{{folder}}`), with what each says. */
+export const FACTS = {
+  folder: "the folder of the app's own modules, from the workspace on",
+  ending: 'what new modules of its own end in',
+  'ending.jsx': 'what new modules with elements end in',
+  'ending.config': 'what the configuration of a tool ends in that is written as an ES module',
+  outputs: 'globs of what is built or generated, as the code of a list',
+  'outputs.lines': 'the same as lines of an ignore file',
+  'outputs.json': 'the same as JSON',
+  screen: 'the name of the component that the app shows first',
+  'screen.import': 'its import',
+  'screen.import.below': 'its import, from a folder below that of the modules',
+  workspace: 'the name of the workspace',
+  base: 'the path under which the built app lies, as code',
+  client: 'the line with which a module says that it runs in browsers, where one is needed',
+  'elements.import': 'the import that elements need in scope, where they do',
+  contents: 'globs of every source that may use what a tool looks for, as the code of a list',
+  'run.start': 'what stands before the path of a module to run it beside the app',
+  'run.ending': 'what such a module ends in then',
+  views: "the folder of a server's views",
+  'database.address': 'the code by which a server names the address of its database',
+  pages: 'the folder in which each file is a page',
+  'public.env': 'the code by which sources of the browser get a variable, up to its own name',
+  tests: 'the folder of tests',
+  'bundler.config': "the module of the bundler's configuration",
+  'bundler.merged': 'the code that merges `own` into what that module exports (`base`)',
+  'style.semicolons': 'whether statements end in semicolons (true or false)',
+  'style.singleQuotes': 'whether texts stand in single quotes',
+  'style.indentWidth': 'how wide one level is indented',
+  'style.tabs': 'whether tabs indent',
+  'style.indentStyle': '`tab` or `space`',
+  'style.trailingCommas': '`all`, `es5` or `none`',
+  'style.arrowBrackets': '`always` or `avoid`',
+  'style.spacedBraces': 'whether blanks stand inside of braces',
+  'style.singleQuotedAttributes': 'whether attributes of elements stand in single quotes',
+  'style.endOfLine': '`lf` or `crlf`',
+  'style.lineWidth': 'how long a line may be',
+} as const;
+
+export type FactName = keyof typeof FACTS;
+
+export const FACT_NAMES = Object.keys(FACTS) as FactName[];

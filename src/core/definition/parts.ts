@@ -1,0 +1,95 @@
+import * as z from 'zod/mini';
+import { ownPath } from './own-path.ts';
+import { told } from './words.ts';
+
+/** A few words: what a terminal shows on one line. */
+export const oneLine = z.string().check(z.regex(/^[^\p{Cc}]{1,300}$/u));
+
+/** A name that the registry takes, new or old (npm's rules for `name` in package.json). */
+export const packageName = z.string().check(z.regex(/^(@[\w~-][\w.~-]*\/)?[\w~-][\w.~-]*$/));
+
+/** The public name of an integration. */
+export const integrationName = z.string().check(z.regex(/^(@[a-z0-9][\w.-]*\/)?[a-z0-9][\w.-]*$/));
+
+const ask = told(z.string(), 'the question');
+const asked = told(z.enum(['always', 'on-request']), 'whether it is asked, or only `--choose` gives another value');
+
+const textChoice = z.strictObject({
+  kind: z.literal('text'),
+  ask,
+  form: told(
+    z.enum(['lowercase', 'name', 'line']),
+    'what the answer may be: one word of small letters, a name (letters, digits, `-`, `_`), or anything on one line',
+  ),
+  default: told(z.string(), 'the answer where nobody gives one'),
+  asked,
+});
+
+const optionChoice = z.strictObject({
+  kind: z.literal('one-of'),
+  ask,
+  of: told(z.array(z.string()).check(z.minLength(2)), 'the answers'),
+  default: told(z.string(), 'the answer where nobody gives one'),
+  asked,
+});
+
+const secretChoice = z.strictObject({
+  kind: z.literal('secret'),
+  ask,
+  make: told(z.optional(z.literal('random')), 'it is made where nobody gives it'),
+});
+
+/**
+ * A question. A secret is asked for without an echo, or given in the environment (`LIGAMENT_SECRET_<NAME>`) or a file
+ * (`--secret-file NAME=PATH`), and written into an environment file only.
+ */
+export const choice = z.discriminatedUnion('kind', [textChoice, optionChoice, secretChoice]);
+
+export const command = z.strictObject({
+  program: told(
+    z.string().check(z.regex(/^[A-Za-z0-9][\w.-]*$/)),
+    'a program that one of the installed packages brings; no shell reads what is run',
+  ),
+  args: told(z.array(z.string()), 'its arguments'),
+  purpose: told(z.string(), 'what it is for, in a few words'),
+  writes: told(z.array(ownPath), 'every file that it writes, relative to the workspace'),
+});
+
+const classes = told(z.optional(z.array(z.string())), 'classes in markup; `*` stands for any characters');
+const rules = told(z.optional(z.array(z.string())), 'at-rules in style sheets, without the `@`');
+const names = told(
+  z.optional(z.array(z.string().check(z.regex(/^[\w$-]+$/)))),
+  'names that it makes known without an import',
+);
+
+/** What its uses in a host's own sources look like, beyond imports of its packages: `detach` looks for them. */
+export const usePatterns = z.strictObject({ classes, rules, names });
+
+export const usesSpec = z.strictObject({
+  classes: told(
+    z.optional(z.array(z.array(z.string()))),
+    'lists of classes in markup (`*` stands for any characters): the first list counts whose placeholders are all filled',
+  ),
+  rules,
+  names,
+});
+
+/** What the app makes while it runs, and what must not go with the integration by itself. */
+export const keptData = z.strictObject({
+  path: told(ownPath.check(z.regex(/^[\w.-]+(\/[\w.-]+)*$/)), 'a file or folder of the workspace'),
+  holds: told(z.string(), 'what it is, in words'),
+});
+
+/** How people are let in. */
+export const people = z.strictObject({
+  script: told(z.string(), 'a script of the manifest, which reads one line for each question, the password last'),
+  args: told(z.array(z.string()), 'its arguments'),
+  asks: told(z.array(z.string()), 'the questions before the one for the password'),
+});
+
+export type Choice = z.infer<typeof choice>;
+export type TextChoice = z.infer<typeof textChoice>;
+export type UsesSpec = z.infer<typeof usesSpec>;
+export type UsePatterns = z.infer<typeof usePatterns>;
+export type People = z.infer<typeof people>;
+export type KeptData = z.infer<typeof keptData>;

@@ -1,0 +1,208 @@
+import { bothOf, type Condition } from './conditions.ts';
+import type { Definition, Way } from './definition.ts';
+import { toImports, type WrittenFrom } from './modules.ts';
+import { onlyEntry } from './one-key.ts';
+import type { ProofSpec } from './proof-kind.ts';
+import { takesImports, type Tie } from './ties.ts';
+import type { PackageNeed, WayFile } from './way.ts';
+import type { Written, WrittenFile, WrittenNeed } from './written.ts';
+import { pathInHost } from './host-path.ts';
+
+type Path = readonly PropertyKey[];
+
+/** A definition as everything here works with it, and where in the text each part of it was said. */
+export interface Translated {
+  definition: Definition;
+  /** The path in what was written of a path in the definition. */
+  origin(this: void, path: Path): Path;
+}
+
+type WrittenWay = Omit<Written['ways'][string], 'title'> & { title?: string | undefined };
+
+/** A part of a way, with where it was said. */
+interface Said {
+  value: WrittenWay;
+  path: Path;
+}
+
+interface Head {
+  way: string;
+  title: string;
+  quiet?: boolean | undefined;
+  path: Path;
+  fits: Condition | undefined;
+  proofs: readonly { proof: Record<string, unknown>; path: Path }[];
+}
+
+/** Brings what was written into one form: common parts into every way, joints and kinds of proofs from keys into members. */
+export function translate(written: Written): Translated {
+  const origins = new Map<string, Path>();
+  const said = new Origins(origins);
+  const { integration, title, kind, about, docs, ecosystem, belongs, choices, uses, data, people, tell } = written;
+  const heads = [...alreadyWays(written), ...ownWays(written)];
+  const ways = heads.map(({ head, parts }, index) => wayOf(head, parts, said.below(['ways', index])));
+  const definition = dropUndefined({ integration, title, kind, about, docs, ecosystem, belongs, choices });
+  return {
+    definition: { ...definition, ways, ...dropUndefined({ uses, data, people, tell }) },
+    origin: (path) => originIn(origins, path),
+  };
+}
+
+/** Notes where parts of a definition were said. */
+class Origins {
+  readonly #all: Map<string, Path>;
+  readonly #base: Path;
+
+  constructor(all: Map<string, Path>, base: Path = []) {
+    this.#all = all;
+    this.#base = base;
+  }
+
+  below(path: Path): Origins {
+    return new Origins(this.#all, [...this.#base, ...path]);
+  }
+
+  note(path: Path, was: Path): void {
+    this.#all.set(keyOf([...this.#base, ...path]), was);
+  }
+}
+
+function keyOf(path: Path): string {
+  return path.map(String).join('\n');
+}
+
+/** By the longest part of a path whose origin is known. */
+function originIn(origins: ReadonlyMap<string, Path>, path: Path): Path {
+  for (let length = path.length; length > 0; length -= 1) {
+    const found = origins.get(keyOf(path.slice(0, length)));
+    if (found) return [...found, ...path.slice(length)];
+  }
+  return path;
+}
+
+function proofsAt(proofs: readonly Record<string, unknown>[] | undefined, path: Path): Head['proofs'] {
+  return (proofs ?? []).map((proof, index) => ({ proof, path: [...path, index] }));
+}
+
+/** What shows that a project is set up by hand is a way of its own: it puts in nothing. */
+function alreadyWays({ already = [], proofs }: Written): { head: Head; parts: Said[] }[] {
+  return already.map((one, index) => {
+    const { way = 'kept', title = 'as it is set up already', imports, fits, packages, ties } = one;
+    const path = ['already', index];
+    const own = one.proofs ? proofsAt(one.proofs, [...path, 'proofs']) : proofsAt(proofs, ['proofs']);
+    const head = { way, title, quiet: true, path, fits: bothOf(fits, { imports }), proofs: own };
+    return { head, parts: [{ value: { packages, ties }, path }] };
+  });
+}
+
+function ownWays({ ways, already = [], common, proofs }: Written): { head: Head; parts: Said[] }[] {
+  const imports = Object.assign({}, ...already.map((one) => one.imports)) as Record<string, string[]>;
+  const guard = already.length > 0 ? { not: { imports } } : undefined;
+  return Object.entries(ways).map(([name, way]) => {
+    const path = ['ways', name];
+    const head: Head = {
+      way: name,
+      title: way.title,
+      quiet: way.quiet,
+      path,
+      fits: bothOf(bothOf(common?.fits, way.fits), guard),
+      proofs: [...proofsAt(proofs, ['proofs']), ...proofsAt(way.proofs, [...path, 'proofs'])],
+    };
+    return { head, parts: [...(common ? [{ value: common, path: ['common'] }] : []), { value: way, path }] };
+  });
+}
+
+function wayOf({ way, title, quiet, path, fits, proofs }: Head, parts: readonly Said[], at: Origins): Way {
+  at.note([], path);
+  const packages: Way['packages'] = {};
+  const fragments: Way['fragments'] = {};
+  const ties: Tie[] = [];
+  const files: WayFile[] = [];
+  const commands: Way['commands'] = [];
+  for (const { value, path: own } of parts) {
+    for (const [name, need] of Object.entries(value.packages ?? {})) {
+      packages[name] = needOf(need);
+      at.note(['packages', name], [...own, 'packages', name]);
+      if (typeof need === 'string') at.note(['packages', name, 'range'], [...own, 'packages', name]);
+    }
+    for (const [name, variants] of Object.entries(value.fragments ?? {})) {
+      fragments[name] = variants;
+      at.note(['fragments', name], [...own, 'fragments', name]);
+    }
+    value.ties?.forEach((one, index) => {
+      ties.push(tieOf(one, at.below(['ties', ties.length]), [...own, 'ties', index]));
+    });
+    value.files?.forEach((one, index) => {
+      at.note(['files', files.length], [...own, 'files', index]);
+      files.push(fileOf(one));
+    });
+    value.commands?.forEach((one, index) => {
+      at.note(['commands', commands.length], [...own, 'commands', index]);
+      commands.push(one);
+    });
+  }
+  return {
+    way,
+    title,
+    ...dropUndefined({ quiet, fits }),
+    packages,
+    ties,
+    ...(files.length > 0 ? { files } : {}),
+    ...(Object.keys(fragments).length > 0 ? { fragments } : {}),
+    ...(commands.length > 0 ? { commands } : {}),
+    proofs: proofs.map(({ proof, path: own }, index) => proofOf(proof, at.below(['proofs', index]), own)),
+  };
+}
+
+function needOf(need: WrittenNeed): PackageNeed {
+  return typeof need === 'string'
+    ? { range: need, section: 'production' }
+    : { ...need, section: need.section ?? 'production' };
+}
+
+function fileOf({ file, ...rest }: WrittenFile): WayFile {
+  const { file: own, native } = pathInHost(file);
+  return { ...rest, file: own, ...(native ? { native } : {}) };
+}
+
+function tieOf(written: Record<string, unknown>, at: Origins, path: Path): Tie {
+  const [joint, value] = onlyEntry(written);
+  const { from, esm, ...members } = value as { from?: WrittenFrom; esm?: boolean };
+  at.note([], [...path, joint]);
+  const imports = from && toImports(from, esm);
+  Object.keys(from ?? {}).forEach((module, index) => {
+    at.note(['imports', index], [...path, joint, 'from', module]);
+  });
+  return { at: joint, ...members, ...(takesImports(joint) ? { imports: imports ?? [] } : {}) } as unknown as Tie;
+}
+
+function proofOf(written: Record<string, unknown>, at: Origins, path: Path): ProofSpec {
+  const [kind, value] = onlyEntry(written);
+  const { from, ties, plants, ...members } = value as {
+    from?: WrittenFrom;
+    ties?: Record<string, unknown>[];
+    plants?: Record<string, string>;
+  };
+  at.note([], [...path, kind]);
+  Object.keys(from ?? {}).forEach((module, index) => {
+    at.note(['imports', index], [...path, kind, 'from', module]);
+  });
+  const planted = Object.entries(plants ?? {}).map(([file, text]) => {
+    const own = pathInHost(file).file;
+    at.note(['plants', own], [...path, kind, 'plants', file]);
+    return [own, text] as const;
+  });
+  return {
+    proof: kind,
+    ...members,
+    ...(from ? { imports: toImports(from) } : {}),
+    ...(plants ? { plants: Object.fromEntries(planted) } : {}),
+    ...(ties
+      ? { ties: ties.map((one, index) => tieOf(one, at.below(['ties', index]), [...path, kind, 'ties', index])) }
+      : {}),
+  };
+}
+
+function dropUndefined<Part extends object>(part: Part): Part {
+  return Object.fromEntries(Object.entries(part).filter(([, value]) => value !== undefined)) as Part;
+}

@@ -1,0 +1,159 @@
+import type { Advisory, PackageSettings } from './registry-door.ts';
+import path from 'node:path';
+import { Readable } from 'node:stream';
+import { EXIT, Problem } from '../../problem.ts';
+import { readAdvisories } from './advisories.ts';
+import { digestOf, type PackumentDigest } from './packument-digest.ts';
+import { cacheFolder } from '../../doors/cache-folder.ts';
+import { managerSettings } from './manager-settings.ts';
+
+// Somebody is waiting: a registry that does not answer is asked a few times, not for minutes.
+const BOUNDS = { retry: { retries: 2, factor: 2, minTimeout: 200, maxTimeout: 2000 }, timeout: 30_000 };
+
+/** A registry over the network. */
+export interface NpmRegistry {
+  /** What it knows of a package, and for how many seconds that holds; undefined where it does not have the package. */
+  ask(name: string): Promise<{ digest: PackumentDigest; freshSeconds: number } | undefined>;
+  /** What it tells of versions of packages that is wrong with them; nothing where it does not tell. */
+  advisories(versions: Readonly<Record<string, readonly string[]>>): Promise<Advisory[]>;
+  settings: PackageSettings;
+}
+
+/**
+ * The registry that npm's own configuration names for a host: project, user and global `.npmrc`, environment,
+ * a registry per scope, credentials and proxies; what the settings of yarn and pnpm name goes first where the host has them.
+ * Answers are kept in the user's cache folder; offline they alone are asked.
+ */
+export async function openNpmRegistry(
+  hostRoot: string,
+  environment: Readonly<Record<string, string | undefined>>,
+  offline: boolean,
+): Promise<NpmRegistry> {
+  const config = await loadConfig(hostRoot, environment);
+  const { default: registryFetch } = await import('npm-registry-fetch');
+  const options = { ...config.flat, ...(await managerSettings(hostRoot, environment)), ...BOUNDS, offline };
+  const prefix = config.find('save-prefix') === 'default' ? undefined : String(config.get('save-prefix'));
+  return {
+    settings: {
+      saveExact: config.get('save-exact') === true,
+      savePrefix: prefix,
+      ignoreScripts: config.get('ignore-scripts') === true,
+    },
+    async advisories(versions) {
+      if (config.get('audit') === false || offline) return [];
+      try {
+        // What `npm audit` asks (npm docs, "Auditing package dependencies": the bulk advisory endpoint).
+        const response = await registryFetch('/-/npm/v1/security/advisories/bulk', {
+          ...options,
+          retry: { retries: 0 },
+          timeout: 5000,
+          method: 'POST',
+          body: versions,
+        });
+        return readAdvisories(await response.json());
+      } catch {
+        // Many registries have no such answer: then nothing is known.
+        return [];
+      }
+    },
+    async ask(name) {
+      try {
+        const response = await registryFetch(`/${encodeURIComponent(name).replace('%40', '@')}`, {
+          ...options,
+          // Kept with their ETags: what has not changed is not sent again (RFC 9110, section 13.1.2).
+          cache: path.join(cacheFolder(environment), 'registry'),
+          spec: name,
+          headers: { accept: 'application/vnd.npm.install-v1+json; q=1.0, application/json; q=0.8' },
+        });
+        const digest = digestOf(await wholeAnswer(response.body ?? Readable.from([])), name);
+        if (!digest) throw new Error('its answer is not a package document');
+        return { digest, freshSeconds: maxAge(response.headers.get('cache-control')) };
+      } catch (error) {
+        if ((error as { statusCode?: number }).statusCode === 404) return undefined;
+        throw asProblem(error, name);
+      }
+    },
+  };
+}
+
+async function loadConfig(hostRoot: string, environment: Readonly<Record<string, string | undefined>>) {
+  const { default: Config } = await import('@npmcli/config');
+  const settings = await import('@npmcli/config/lib/definitions/index.js');
+  const { definitions, shorthands, flatten, nerfDarts } = settings.default;
+  const config = new Config({
+    definitions,
+    shorthands,
+    flatten,
+    nerfDarts,
+    npmPath: path.dirname(path.dirname(process.execPath)),
+    cwd: hostRoot,
+    argv: [process.execPath, 'ligament'],
+    env: { ...environment },
+  });
+  await config.load();
+  return config;
+}
+
+// Larger than any package document, as it is once it is unpacked; and nobody waits longer for one that comes bit by bit.
+const LARGEST = 256 << 20;
+const LONGEST_MS = 60_000;
+
+/** An answer as JSON: read to its end, to a bound in size (of what is unpacked) and in time. */
+async function wholeAnswer(body: NodeJS.ReadableStream): Promise<unknown> {
+  const chunks: Buffer[] = [];
+  let size = 0;
+  let ended: NodeJS.Timeout | undefined;
+  const tooLong = new Promise<never>((_, reject) => {
+    ended = setTimeout(
+      () => reject(new Error(`its answer did not end within ${LONGEST_MS / 1000} seconds`)),
+      LONGEST_MS,
+    );
+  });
+  const read = async (): Promise<unknown> => {
+    for await (const chunk of body) {
+      const bytes = Buffer.from(chunk);
+      size += bytes.length;
+      if (size > LARGEST) throw new Error(`its answer is larger than ${LARGEST >> 20} MB`);
+      chunks.push(bytes);
+    }
+    return JSON.parse(Buffer.concat(chunks).toString('utf8')) as unknown;
+  };
+  try {
+    return await Promise.race([read(), tooLong]);
+  } finally {
+    clearTimeout(ended);
+  }
+}
+
+/** How long an answer holds by its own word, in seconds (RFC 9111, section 5.2.2.1). */
+function maxAge(header: string | null): number {
+  const seconds = Number(/(?:^|[,\s])max-age=(\d+)/i.exec(header ?? '')?.[1] ?? 0);
+  return /no-(store|cache)/i.test(header ?? '') ? 0 : Math.min(seconds, 3600);
+}
+
+function asProblem(error: unknown, name: string): Problem {
+  const { code, statusCode, message } = error as { code?: string; statusCode?: number; message?: string };
+  if (code === 'ENOTCACHED') {
+    return new Problem({
+      status: EXIT.refused,
+      what: `What the package registry says of ${name} is not known`,
+      why: '--offline asks no registry, and this package was never asked for here before',
+      next: 'Run the same command once without --offline. Nothing was changed.',
+    });
+  }
+  const reason = statusCode === undefined ? inWords(code, message) : `it answered ${statusCode}`;
+  return new Problem({
+    status: EXIT.refused,
+    what: `The package registry could not be asked about ${name}`,
+    why: reason,
+    next:
+      statusCode === 401 || statusCode === 403
+        ? 'Check the credentials that your .npmrc has for this registry, then try again. Nothing was changed.'
+        : 'Check the network and the registry that your .npmrc names, then try again. Nothing was changed.',
+  });
+}
+
+function inWords(code: string | undefined, message: string | undefined): string {
+  if (/is not valid JSON|Unexpected token/.test(message ?? '')) return 'its answer is not JSON';
+  return [code, message].filter((part) => part !== undefined && part !== '').join(': ') || 'unknown';
+}

@@ -1,0 +1,29 @@
+import type { Machine } from '../../ports.ts';
+import type { Question } from '../../resolve/question.ts';
+
+/** What a package may be made for (package.json, "os", "cpu" and "libc" as npm reads them). */
+export type Platform = Omit<Machine, 'node' | 'user'>;
+
+/** A range that the host's manifest puts in the place of others' own. */
+export interface Override {
+  /** The package whose range is replaced. */
+  name: string;
+  /** Only ranges that this one covers; undefined for all. */
+  of: string | undefined;
+  /** Only where one of these packages asks for it, with the range of its versions; undefined for everywhere. */
+  under: { name: string; range: string | undefined } | undefined;
+  /** What stands in the place; undefined: it is not asked for at all. */
+  range: string | undefined;
+  /** Of peers only: the range is good as well, and what was asked for stays good. */
+  widens?: true;
+}
+
+/** What is asked of npm's world: beside wants and packages that are there, what runs here and what the root's manifest overrides. */
+export interface NpmQuestion extends Question {
+  /** The Node.js that runs here; undefined: any. */
+  node: string | undefined;
+  /** The Node.js versions that the host says it runs on. */
+  engines: { range: string; file: string } | undefined;
+  platform: Platform | undefined;
+  overrides: readonly Override[];
+}

@@ -1,0 +1,45 @@
+import path from 'node:path';
+import type { FileDoor, Within } from '../../ports.ts';
+import { hashOf } from '../../text/hash.ts';
+import type { TreeState } from '../work.ts';
+
+/** Installed packages as they are before a change: which folders of them there are, and the manager's own record. */
+export function treeState(files: FileDoor, root: string, workspaces: readonly string[]): TreeState {
+  const all = workspaces.map((folder) => path.posix.join(folder, 'node_modules'));
+  const folders = all.filter((folder) => files.kind(path.join(root, folder)) !== undefined);
+  const absent = all.filter((folder) => !folders.includes(folder));
+  return { record: treeRecord(files, root), folders, absent, broken: brokenLinks(files, root, folders) };
+}
+
+/** Whether packages may have changed since. */
+export function treeChanged(files: FileDoor, root: string, { record }: TreeState): boolean {
+  return treeRecord(files, root) !== record;
+}
+
+/** A manager that was cut off has linked programs of packages that it does not know of any more: those links go. */
+export function tidyTree(files: FileDoor, root: string, { folders, broken }: TreeState, within: Within): void {
+  for (const link of brokenLinks(files, root, folders))
+    if (!broken.includes(link)) files.removeFile(path.join(root, link), within);
+}
+
+/** Whether a path is one of a folder of packages below the root. */
+export function isPackagesFolder(folder: string): boolean {
+  const parts = folder.split('/');
+  return parts.at(-1) === 'node_modules' && !parts.includes('..') && !path.posix.isAbsolute(folder);
+}
+
+/** Links to programs of installed packages that lead nowhere. */
+function brokenLinks(files: FileDoor, root: string, folders: readonly string[]): string[] {
+  return folders.flatMap((folder) => {
+    const programs = path.posix.join(folder, '.bin');
+    return files
+      .list(path.join(root, programs))
+      .filter(({ name, kind }) => kind === 'link' && files.kind(files.real(path.join(root, programs, name))) === 'link')
+      .map(({ name }) => path.posix.join(programs, name));
+  });
+}
+
+function treeRecord(files: FileDoor, root: string): string {
+  const records = ['.package-lock.json', '.modules.yaml', '.yarn-integrity', '.yarn-state.yml'];
+  return records.map((name) => hashOf(files.read(path.join(root, 'node_modules', name)))).join(' ');
+}

@@ -1,0 +1,32 @@
+import type { EcosystemId } from './marks.ts';
+import { composerVersions } from './composer/constraints.ts';
+import type { VersionRules } from './ecosystem.ts';
+import { mavenVersions } from './maven/versions.ts';
+import type { WorkspacePackages } from './work.ts';
+import { npmVersions } from './npm/versions.ts';
+
+/** The version rules of each ecosystem, apart from the rest: only who judges versions loads them. */
+export const VERSIONS: Readonly<Record<EcosystemId, VersionRules>> = {
+  npm: npmVersions,
+  composer: composerVersions,
+  maven: mavenVersions,
+};
+
+/** The version that a workspace has of a package: installed or locked, else the lowest that its range allows; undefined without it. */
+export function presentVersion(
+  workspace: Pick<WorkspacePackages, 'projects' | 'package'>,
+  name: string,
+): string | undefined {
+  const fact = workspace.package(name);
+  return fact && (fact.installed ?? fact.locked ?? rulesOf(workspace).lowest(fact.range));
+}
+
+/** The version rules of an ecosystem; npm's where a definition names none. */
+export function versionsOf(id: EcosystemId = 'npm'): VersionRules {
+  return VERSIONS[id];
+}
+
+/** The version rules of what a workspace is made of. */
+export function rulesOf({ projects }: Pick<WorkspacePackages, 'projects'>): VersionRules {
+  return versionsOf(projects[0]?.ecosystem);
+}

@@ -1,0 +1,190 @@
+import type { Edit } from '../edits/edit.ts';
+import type { Doors, FileDoor, ProcessResult, Reader, Within } from '../ports.ts';
+import type { Problem } from '../problem.ts';
+import type { Want } from '../resolve/question.ts';
+import type { Clash } from '../resolve/resolve.ts';
+import type { DeclaredPackage, Project } from './ecosystem.ts';
+import type { ManagerFacts, ManagerName } from './npm/manager.ts';
+import type { Manifest } from './npm/manifest.ts';
+
+/** A package that a definition needs. */
+export interface PackageNeed {
+  /** The range that it is written for, or the name of a tag. */
+  range: string;
+  section: 'production' | 'development' | 'peer' | 'optional';
+  /** Whose manifest it goes into: that of the workspace where nothing is said. */
+  workspace?: 'own' | 'root' | undefined;
+}
+
+export interface ChosenPackage {
+  name: string;
+  version: string;
+  /** What the manifest gets (or has). */
+  range: string;
+  /** What it is needed for, as a definition says it. */
+  use: PackageNeed['section'];
+  /** The manifest's section, by its own name. */
+  section: string;
+  /** The folder of the workspace whose manifest it is in. */
+  workspace: string;
+  reason: string;
+  /** Whether the manifest has it already; then it is left as it is. */
+  declared: boolean;
+  /** The section that it stands in although it belongs into another. */
+  misplaced?: string | undefined;
+  /** Where the manager keeps ranges for all workspaces: the catalog, and the range that it gets where it has none yet. */
+  catalog?: { name: string; adds: string | undefined } | undefined;
+  /** It has a script that runs when it is installed. */
+  hasInstallScript?: boolean | undefined;
+  /** And the settings say that no such script runs. */
+  scriptIgnored?: boolean | undefined;
+}
+
+export interface PackageWishes {
+  /** Ranges or tags that were asked for, by package. */
+  take: Readonly<Record<string, string>>;
+  /** Versions that suit all that are attached together, by package. */
+  agreed: ReadonlyMap<string, string>;
+}
+
+/** A declared package of which it is known what is installed. */
+export interface PackageFact extends DeclaredPackage {
+  /** What the installed package requires beside it; undefined where it is not known. */
+  readonly peers: Readonly<Record<string, string>> | undefined;
+}
+
+/** A workspace, as an ecosystem sees it. */
+export interface WorkspacePackages {
+  readonly folder: string;
+  readonly name: string;
+  readonly manifest: Manifest;
+  readonly projects: readonly Project[];
+  readonly packages: readonly PackageFact[];
+  package(name: string): PackageFact | undefined;
+}
+
+/** A host, as an ecosystem sees it. */
+export interface HostPackages {
+  doors: Doors;
+  host: {
+    root: string;
+    catalogs: Readonly<Record<string, Readonly<Record<string, string>>>>;
+    settings: Readonly<Record<string, unknown>>;
+  };
+  facts: { root: string; manager: ManagerFacts; workspaces: readonly WorkspacePackages[] };
+}
+
+export interface Command {
+  command: string;
+  args: string[];
+}
+
+/** A run of the package manager, and of which manager it is. */
+export type ManagerRun = Command & { manager: ManagerName };
+
+/** How a program is started: a command, and what stands before the program's own arguments. */
+export interface ProgramStart {
+  command: string;
+  lead: string[];
+}
+
+/** Installed packages as a change finds them: what a failed one is put back by. */
+export interface TreeState {
+  /** The manager's own record of what is installed. */
+  record: string;
+  /** Folders of packages that are there, and those that the manager may make. */
+  folders: string[];
+  absent: string[];
+  /** Links to programs that lead nowhere. */
+  broken: string[];
+}
+
+/** A script that an edit puts into a manifest, and who runs it. */
+export interface ManifestScript {
+  name: string;
+  command: string;
+  by: 'manager' | 'people';
+}
+
+/** Where installed packages are linked from and to, for a scratch copy. */
+export interface LinkTask {
+  files: FileDoor;
+  hostRoot: string;
+  /** Absolute root of the copy. */
+  root: string;
+  /** Packages are no links but the same files once more. */
+  packagesInside: boolean;
+}
+
+/** What attaching takes beyond reading: choosing versions, editing manifests, installing, starting programs, putting back. */
+export interface Work {
+  /** Chooses packages for a workspace, or tells which facts clash. Throws what the package source throws. */
+  choose(
+    host: HostPackages,
+    needs: Readonly<Record<string, PackageNeed>>,
+    workspace: WorkspacePackages,
+    wishes: PackageWishes,
+  ): Promise<ChosenPackage[] | Clash>;
+  /** Versions that suit all wants of one workspace at once, by package; undefined where there are none. */
+  agree(
+    host: HostPackages,
+    workspace: WorkspacePackages,
+    wants: readonly Want[],
+  ): Promise<Map<string, string> | undefined>;
+  /** The edits by which chosen packages get into the manifests. `others` are edits that stand already. */
+  edits(
+    host: HostPackages,
+    packages: readonly ChosenPackage[],
+    how: { move: boolean; others: readonly Edit[] },
+  ): Edit[];
+  /** The package that an edit puts into a manifest, or into what the manager keeps ranges in. */
+  packageOf(edit: Edit): string | undefined;
+  /** The packages that the text of a manifest declares; none where it cannot be read. */
+  declaredIn(manifest: Uint8Array | undefined): Set<string>;
+  scriptOf(edit: Edit): ManifestScript | undefined;
+  /** Whether a file is one that the manager installs by. */
+  installsBy(file: string): boolean;
+  /** The programs that an installed package brings, as seen from a folder of the host. */
+  programsOf(reader: Reader, root: string, folder: string, name: string): string[];
+  /** What is known to be wrong with chosen versions, in words: the worst first. */
+  advisories(host: HostPackages, chosen: readonly { name: string; version: string }[]): Promise<string[]>;
+  /** Throws a Problem (status 3) where the host's manager cannot do its part. */
+  check(host: HostPackages): Promise<void>;
+  /** The manager's run that brings lockfile and installed packages up to date; undefined where it is left to people. */
+  reconcile(manager: ManagerFacts, offline: boolean): ManagerRun | undefined;
+  /** Whether a command is one that `reconcile` gives: nothing else that is written down somewhere is run for one. */
+  isReconcile(command: Command): boolean;
+  /** What is said of a manager's run that failed. */
+  failed(run: ManagerRun, result: ProcessResult): Problem;
+  /** Whether a run that ended so has left nothing half done. */
+  leavesTidy(run: ManagerRun, result: ProcessResult): boolean;
+  /** What has to be known of install scripts that were not run, unless `before` (the lockfile as it was) knows of the packages. */
+  blocked(run: ManagerRun, output: string, before: string): string | undefined;
+  /** What a developer would type to get packages by hand. */
+  byHand(manager: ManagerFacts, folder: string, needs: Readonly<Record<string, PackageNeed>>): string;
+  script(manager: ManagerFacts, name: string, args?: readonly string[]): Command;
+  /** What a script itself has said, without what the manager adds. */
+  ownWords(said: string): string;
+  /** How to start a program that an installed package brings, as seen from a folder of the host; undefined where none does. */
+  program(reader: Reader, root: string, folder: string, program: string): ProgramStart | undefined;
+  tree: {
+    state(files: FileDoor, root: string, workspaces: readonly string[]): TreeState;
+    /** Whether a path is one of a folder of packages. */
+    isFolder(path: string): boolean;
+    /** Whether packages may have changed since, by the manager's own record. */
+    changed(files: FileDoor, root: string, state: TreeState): boolean;
+    /** Removes links to programs that lead nowhere since. */
+    tidy(files: FileDoor, root: string, state: TreeState, within: Within): void;
+  };
+  scratch: {
+    /** Whether a folder (absolute) is of installed packages, which `link` brings into a copy. */
+    isPackages(folder: string): boolean;
+    /** Whether it is the manager's own, which stays where it is. */
+    stays(folder: string): boolean;
+    link(task: LinkTask, from: string, to: string): void;
+    /** Brings what leads from sources to packages in order, once all is copied. */
+    finish(task: LinkTask): void;
+  };
+  /** Made-up values for variables that the manager's settings name and do nothing without. */
+  environment(reader: Reader, root: string): Record<string, string>;
+}

@@ -1,0 +1,158 @@
+import type { Circumstances } from './circumstances.ts';
+import path from 'node:path';
+import type { Condition } from '../definition/conditions.ts';
+import { presentVersion, rulesOf } from '../ecosystems/versions.ts';
+import type { WorkspaceFacts } from '../survey/survey.ts';
+import { lacking } from './lacking-joints.ts';
+import { ownImports } from '../uses/own-imports.ts';
+import { isLike } from '../uses/wildcard.ts';
+
+/** Whether all of a condition holds; none at all holds always. */
+export function holds(condition: Condition | undefined, at: Circumstances): boolean {
+  return condition === undefined || objectionsTo(condition, at).length === 0;
+}
+
+/** What of a condition does not hold, each in words. */
+export function objectionsTo(condition: Condition, at: Circumstances): string[] {
+  const { not, any, ...wanted } = condition;
+  const found = [...missing(wanted, at), ...noneOf(any, at)];
+  if (not === undefined) return found;
+  // Any one of what must not be is one too many.
+  const unwanted = Object.entries(not)
+    .flatMap(([key, value]) => singly(value).map((one) => [key, one] as const))
+    .filter(([key, one]) => CHECKS[key as keyof typeof CHECKS]({ [key]: one }, at).length === 0);
+  return [...found, ...unwanted.map(([key, value]) => `it is not for ${inWords(key, value)}`)];
+}
+
+type Facts = Omit<Condition, 'not' | 'any'>;
+
+function missing(wanted: Facts, at: Circumstances): string[] {
+  return Object.keys(wanted).flatMap((key) => CHECKS[key as keyof typeof CHECKS](wanted, at));
+}
+
+/** Nothing where one of some alternatives holds; else what each lacks, as one objection. */
+function noneOf(alternatives: readonly Facts[] | undefined, at: Circumstances): string[] {
+  if (!alternatives || alternatives.some((one) => missing(one, at).length === 0)) return [];
+  const words = alternatives.map((one) => Object.entries(one).map(([key, value]) => inWords(key, value)));
+  return [`it is only for ${words.map((one) => one.join(' and ')).join(', or ')}`];
+}
+
+/** What a fact names, one by one in its own form. */
+function singly(value: unknown): unknown[] {
+  if (Array.isArray(value)) return value.map((one: unknown) => [one]);
+  if (typeof value !== 'object' || value === null) return [value];
+  return Object.entries(value).map(([name, one]) => ({ [name]: one as unknown }));
+}
+
+const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]> = {
+  language: ({ language }, { workspace }) =>
+    language === undefined || workspace.language === language
+      ? []
+      : [`it is for ${language === 'ts' ? 'TypeScript' : 'JavaScript'}`],
+  modules: ({ modules }, { workspace }) =>
+    modules === undefined || workspace.moduleFormat === modules ? [] : [`it is for ${modules} packages`],
+  sources: ({ sources = [] }, { stack }) =>
+    sources
+      .filter((kind) => !stack.traits.sources.includes(kind))
+      .map((kind) => `it is for ${kind} sources, and ${stack.title} has none`),
+  runtime: ({ runtime }, { stack }) =>
+    runtime === undefined || stack.traits.runtime === runtime
+      ? []
+      : [`it is for what runs ${runtime === 'server' ? 'on a server' : 'in a browser'}`],
+  bundler: ({ bundler = {} }, { stack, workspace }) =>
+    ranges(
+      bundler,
+      (name) => {
+        const { traits } = stack;
+        return traits.bundler?.name === name ? traits.bundler.version : presentVersion(workspace, name);
+      },
+      workspace,
+    ),
+  packages: ({ packages = {} }, { workspace }) =>
+    ranges(packages, (name) => presentVersion(workspace, name), workspace),
+  without: ({ without = [] }, at) => without.flatMap((pattern) => there(pattern, at)).map((file) => `${file} is here`),
+  imports: ({ imports = {} }, at) =>
+    Object.entries(imports)
+      .filter(([name, wanted]) => !importsOneOf(name, wanted, at))
+      .map(([name, wanted]) => `nothing here imports ${wanted.join(' or ')} from ${name} yet`),
+  configured: ({ configured = [] }, { stack }) =>
+    configured
+      .filter((key) => !stack.traits.config?.keys.includes(key))
+      .map((key) => `the bundler's configuration does not say "${key}"`),
+  joints: ({ joints = [] }, { stack }) =>
+    lacking(
+      stack,
+      joints.filter((name) => !stack.joints.some((joint) => joint.name === name && joint.state !== 'blocked')),
+    ),
+  environment: ({ environment }, { stack }) =>
+    environment === undefined || (environment === 'read') === (stack.traits.readsEnvironment ?? false)
+      ? []
+      : [`${stack.title} reads ${environment === 'read' ? 'no environment file' : 'its environment file'} by itself`],
+  components: ({ components }, { stack }) =>
+    components === undefined || (components === 'server') === (stack.traits.serverComponents ?? false)
+      ? []
+      : [`it is for components that run ${components === 'server' ? 'on the server' : 'in the browser'}`],
+  views: ({ views }, { stack }) => {
+    const engine = stack.traits.views?.engine ?? 'none';
+    return views === undefined || engine === views ? [] : [`it is for views of ${views}`];
+  },
+  sheets: ({ sheets = [] }, { stack }) =>
+    sheets
+      .filter((one) => !stack.traits.sheets?.includes(one))
+      .map((one) => `${stack.title} does not compile .${one} by itself`),
+  paths: ({ paths = [] }, { stack }) =>
+    paths.filter((one) => !stack.traits.paths?.includes(one)).map((one) => `nothing answers ${one} yet`),
+  scripts: ({ scripts = {} }, { workspace }) =>
+    Object.entries(scripts)
+      .filter(([name, wanted]) => !isLike(workspace.manifest.scripts[name] ?? '', wanted))
+      .map(([name, wanted]) => `the script ${name} is not ${wanted}`),
+  choices: ({ choices = {} }, at) =>
+    Object.entries(choices)
+      .filter(([key, value]) => at.choices[key] !== value)
+      .map(([key, value]) => `${key} is not ${value}`),
+};
+
+function importsOneOf(name: string, wanted: readonly string[], at: Circumstances): boolean {
+  const { reader, root, workspace, stack } = at;
+  const found = ownImports(reader, path.join(root, workspace.folder), name, stack.notOwn);
+  return wanted.some((one) => found.has(one));
+}
+
+function ranges(
+  wanted: Readonly<Record<string, string>>,
+  versionOf: (name: string) => string | undefined,
+  holder: WorkspaceFacts,
+): string[] {
+  return Object.entries(wanted).flatMap(([name, range]) => {
+    const version = versionOf(name);
+    if (version === undefined) return [`it requires ${name} ${range}, which ${holder.name} does not have`];
+    return rulesOf(holder).covers(range, version) ? [] : [`it requires ${name} ${range}, and ${version} is here`];
+  });
+}
+
+/** The files of the workspace that a pattern means. */
+function there(pattern: string, { reader, root, workspace }: Circumstances): string[] {
+  const folder = path.posix.dirname(pattern);
+  const name = path.posix.basename(pattern);
+  const absolute = path.join(root, workspace.folder, folder);
+  if (reader.kind(absolute) === undefined) return [];
+  return reader
+    .list(absolute)
+    .filter((entry) => entry.kind !== 'folder' && isLike(entry.name, name))
+    .map((entry) => path.posix.normalize(path.posix.join(folder, entry.name)));
+}
+
+function inWords(key: string, value: unknown): string {
+  if (key === 'sources') return `${(value as string[]).join(' and ')} sources`;
+  if (key === 'packages' || key === 'bundler') {
+    const named = Object.entries(value as Record<string, string>);
+    return `what has ${named.map(([name, range]) => (range === '*' ? name : `${name} ${range}`)).join(' and ')}`;
+  }
+  if (key === 'imports')
+    return `what imports ${Object.entries(value as Record<string, string[]>)
+      .map(([name, names]) => `${names.join(' or ')} from ${name}`)
+      .join(' and ')} already`;
+  if (key === 'paths') return `what answers ${(value as string[]).join(' and ')} by itself already`;
+  if (key === 'joints') return 'what has such a place';
+  return typeof value === 'string' ? value : key;
+}

@@ -1,0 +1,71 @@
+import { type Circumstances } from './circumstances.ts';
+import type { ProofSpec, Way } from '../definition/definition.ts';
+import { proofOn, type ProofKinds, type ProvedSide } from '../definition/proof-kind.ts';
+import type { Traits } from '../joints/traits.ts';
+import { holds } from './conditions.ts';
+import { factValues } from './values.ts';
+
+/** A way with only what is meant for a workspace: its conditions looked up. */
+export function settleWay(way: Way, at: Circumstances): Way {
+  return {
+    ...way,
+    packages: Object.fromEntries(Object.entries(way.packages).filter(([, need]) => holds(need.when, at))),
+    ties: way.ties.filter((tie) => holds(tie.when, at)),
+    files: way.files
+      ?.filter((file) => holds(file.when, at))
+      .map((file) => ({
+        ...file,
+        text: withFragments(file.text ?? '', way, at),
+        ...(file.merge ? { merge: file.merge.filter(({ when }) => holds(when, at)) } : {}),
+      })),
+  };
+}
+
+/** A text with the fragments of its way in their places; one that stands for a line and is empty takes the line with it. */
+function withFragments(text: string, { fragments = {} }: Way, at: Circumstances): string {
+  const fitting = (name: string): string | undefined =>
+    fragments[name] && (fragments[name].find(({ when }) => holds(when, at))?.text.trim() ?? '');
+  const byLine = text.replaceAll(
+    /^([ \t]*)\/\/ \{\{([\w.-]+)\}\}\r?\n/gm,
+    (whole, indent: string, name: string) => {
+      const found = fitting(name);
+      if (found === undefined) return whole;
+      return found === '' ? '' : `${found.replaceAll(/^(?=.)/gm, indent)}\n`;
+    },
+  );
+  return byLine.replaceAll(/\{\{([\w.-]+)\}\}/g, (whole, name: string) => fitting(name) ?? whole);
+}
+
+/** The proofs that are meant for a workspace, filled with its facts; choices and random values are filled when it is proved. */
+export function settleProofs({ proofs }: Pick<Way, 'proofs'>, at: Circumstances, kinds: ProofKinds): ProofSpec[] {
+  const facts = factValues(at);
+  const side = provedSide(at.stack.traits);
+  return proofs
+    .filter((spec) => holds(spec.when, at))
+    .map((spec) => {
+      const settled = { ...proofOn(kinds, spec, side) };
+      delete settled.when;
+      return fillFacts(settled, facts);
+    });
+}
+
+function provedSide({ runtime, shownBy, publicEnvironment = '' }: Traits): ProvedSide {
+  const shows = runtime === 'server' ? 'server' : (shownBy ?? 'module');
+  return { shows, publicPrefix: /[A-Z_]*$/.exec(publicEnvironment)?.[0] ?? '' };
+}
+
+/** What the texts of a definition are filled with. */
+export function valuesFor(at: Circumstances): Record<string, string> {
+  return { ...factValues(at), ...at.choices };
+}
+
+/** Fills in the facts alone: every other placeholder stays. */
+function fillFacts<Value>(value: Value, facts: Readonly<Record<string, string>>): Value {
+  if (typeof value === 'string')
+    return value.replace(/\{\{\s*([\w.-]+)\s*\}\}/g, (whole, name: string) => facts[name] ?? whole) as Value;
+  if (Array.isArray(value)) return value.map((item: unknown) => fillFacts(item, facts)) as Value;
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(
+    Object.entries(value).map(([key, item]) => [fillFacts(key, facts), fillFacts(item as unknown, facts)]),
+  ) as Value;
+}

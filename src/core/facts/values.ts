@@ -1,0 +1,78 @@
+import type { Circumstances } from './circumstances.ts';
+import path from 'node:path';
+import type { FactName } from '../definition/facts.ts';
+import { ownFiles } from '../survey/own-files.ts';
+import { DEFAULT_HABITS } from '../text/habits.ts';
+import { contentsOf } from './contents.ts';
+import { notOwn } from './not-own.ts';
+
+export type FactValues = Record<FactName, string>;
+
+/** The facts of a workspace as texts. */
+export function factValues(at: Circumstances): FactValues {
+  const { workspace, stack, style } = at;
+  const { language } = workspace;
+  const { habits = DEFAULT_HABITS } = style;
+  const { folder, screen, serverComponents } = stack.traits;
+  const passedOver = notOwn(at);
+  const tabs = style.indent.startsWith('\t');
+  return {
+    folder,
+    ending: stack.traits.ending ?? language,
+    'ending.jsx': stack.traits.sources.includes('jsx') ? elementEnding(at) : language,
+    'ending.config': language === 'ts' ? 'ts' : workspace.moduleFormat === 'esm' ? 'js' : 'mjs',
+    'outputs.lines': passedOver.lines,
+    'outputs.json': passedOver.json,
+    outputs: passedOver.code,
+    screen: screen?.local ?? '',
+    'screen.import': screen ? importLine(screen) : '',
+    'screen.import.below': screen ? importLine({ ...screen, from: screen.from.replace(/^\.\//, '../') }) : '',
+    workspace: workspace.name,
+    base: stack.traits.baseCode ?? '',
+    client: serverComponents ? "'use client';" : '',
+    'elements.import': stack.traits.elementsImport ?? '',
+    contents: contentsOf(at),
+    'run.start': stack.traits.runs?.start ?? 'node ',
+    'run.ending': stack.traits.ending ?? stack.traits.runs?.ending ?? 'js',
+    views: stack.traits.views?.folder ?? '',
+    tests: testsFolder(at),
+    'database.address': stack.traits.databaseAddress ?? "''",
+    pages: stack.traits.pages ?? '',
+    'public.env': stack.traits.publicEnvironment ?? 'process.env.',
+    'bundler.config': stack.traits.config?.module ?? '',
+    'bundler.merged': stack.traits.config?.isFunction
+      ? 'defineConfig(async (env) => mergeConfig(await base(env), own))'
+      : 'mergeConfig(base, defineConfig(own))',
+    'style.semicolons': String(style.semicolons),
+    'style.singleQuotes': String(style.quotes === 'single'),
+    'style.indentWidth': String(tabs ? 4 : style.indent.length),
+    'style.tabs': String(tabs),
+    'style.indentStyle': tabs ? 'tab' : 'space',
+    'style.trailingCommas': !style.trailingCommas ? 'none' : habits.argumentCommas ? 'all' : 'es5',
+    'style.arrowBrackets': habits.arrowBrackets ? 'always' : 'avoid',
+    'style.spacedBraces': String(habits.spacedBraces),
+    'style.singleQuotedAttributes': String(habits.singleQuotedAttributes),
+    'style.endOfLine': style.eol === '\r\n' ? 'crlf' : 'lf',
+    'style.lineWidth': String(style.lineWidth),
+  };
+}
+
+/** Where the tests of its own are: a folder for them at its top, else beside the app's modules. */
+function testsFolder({ workspace, stack, reader, root }: Circumstances): string {
+  const isFolder = (name: string): boolean => reader.kind(path.join(root, workspace.folder, name)) === 'folder';
+  return ['test', 'tests', '__tests__'].find(isFolder) ?? stack.traits.folder;
+}
+
+/** What files with elements end in here: without types some write them in plain .js files, where their bundler takes that. */
+function elementEnding({ workspace, stack, reader, root }: Circumstances): string {
+  if (workspace.language === 'ts') return 'tsx';
+  if (!stack.traits.elementsInPlain) return 'jsx';
+  for (const file of ownFiles(reader, path.join(root, workspace.folder))) if (file.endsWith('.jsx')) return 'jsx';
+  return 'js';
+}
+
+function importLine({ local, from, name }: { local: string; from: string; name: string }): string {
+  if (name === 'default') return `import ${local} from '${from}';`;
+  if (name === '*') return `import * as ${local} from '${from}';`;
+  return `import { ${name === local ? name : `${name} as ${local}`} } from '${from}';`;
+}

@@ -1,0 +1,64 @@
+import { type Edit } from '../edits/edit.ts';
+import path from 'node:path';
+import { blockedJoint, type Joint } from './joint.ts';
+import { ignoreJoint, environmentEdit } from './package-joints.ts';
+import type { Ground } from './ground.ts';
+
+interface Exposure {
+  /** What the names of variables begin with that browsers get. */
+  prefix: string;
+  /** Environment files by mode: in development, and in what is built. */
+  files: { development: string; production: string };
+}
+
+/** Files that are read in one mode alone and stay on one's own machine (Vite's and Next's docs on environment variables). */
+export const BY_MODE = { development: '.env.development.local', production: '.env.production.local' };
+export const ONE_FILE = { development: '.env', production: '.env' };
+
+/** The joint "the variables that browsers get": each under the prefix that the bundler lets through, in the files that it reads (all of these expand them). */
+export function publicEnvironment(ground: Ground, { prefix, files }: Exposure): Joint {
+  const example = ground.first(['.env.example', '.env.sample', '.env.template'].map((one) => ground.inHost(one)));
+  const ignore = ignoreJoint(ground);
+  return {
+    name: 'environment.public',
+    state: 'makeable',
+    file: ground.inHost(files.development),
+    detail: `variables that begin with ${prefix}`,
+    tie(tie): Edit[] {
+      const modes = [...new Set([files.development, files.production])];
+      const variables = Object.entries(tie.variables);
+      return [
+        ...ignore.tie({ at: 'ignore.lines', lines: modes }),
+        ...variables.map(([name, { value = '', comment }]) =>
+          environmentEdit({
+            file: example ?? ground.inHost('.env.example'),
+            key: prefix + name,
+            value,
+            comment,
+            expands: true,
+          }),
+        ),
+        ...modes.flatMap((file) =>
+          variables.map(([name, { value = '', production = value, comment }]) => ({
+            ...environmentEdit({
+              file: ground.inHost(file),
+              key: prefix + name,
+              value: file === files.development ? value : production,
+              comment,
+              expands: true,
+            }),
+            private: true,
+          })),
+        ),
+      ];
+    },
+  };
+}
+
+/** Where the configuration decides what browsers get in a way that cannot be read. */
+export function hiddenEnvironment(ground: Ground, key: string, file: string): Joint {
+  return blockedJoint('environment.public', file, 'not told', {
+    reason: `"${key}" in ${path.posix.basename(file)} decides which variables browsers get, and is not a plain text there`,
+    handwork: `Put the variables into the environment file that ${ground.workspace.name} reads, under the prefix that it lets through.`,
+  });
+}

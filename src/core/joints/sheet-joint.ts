@@ -1,0 +1,42 @@
+import type { Edit } from '../edits/edit.ts';
+import type { Joint } from './joint.ts';
+
+/** Where the global style sheet of a workspace is, or would be. */
+export interface SheetPlace {
+  /** The plain sheet that is loaded already, host-relative. */
+  sheet: string | undefined;
+  /** That sheet, or the new one. */
+  target: string;
+  /** The edits by which a new one is loaded. */
+  load: readonly Edit[];
+  /** What loads it. */
+  by: string;
+}
+
+/** The joint "the global style sheet". */
+export function sheetJoint({ sheet, target, load, by }: SheetPlace): Joint {
+  return {
+    name: 'styles.global',
+    state: sheet === undefined ? 'makeable' : 'present',
+    file: target,
+    line: sheet === undefined ? undefined : 1,
+    detail: sheet === undefined ? `a new sheet, loaded by ${by}` : 'loaded by the app',
+    tie(tie) {
+      const { load: source, options, instead, rules = [] } = tie;
+      const imported = source === undefined ? [] : [{ op: 'import' as const, source, options, instead }];
+      const stated = rules.map((rule) => {
+        const [name = '', ...params] = rule.split(' ');
+        return { op: 'at-rule' as const, name, params: params.join(' ') };
+      });
+      return [
+        ...load,
+        ...[...imported, ...stated].map((operation): Edit => ({
+          file: target,
+          format: 'style',
+          operation,
+          ...(sheet === undefined ? { seed: '' } : {}),
+        })),
+      ];
+    },
+  };
+}

@@ -1,0 +1,77 @@
+import type { SheetLanguage, SourceKind } from '../definition/conditions.ts';
+
+/** How a built app is made to answer requests, for proofs. */
+export type Serve =
+  /** A folder of files, relative to the workspace; pages that are not there are answered by `index.html`. */
+  | { folder: string }
+  /** A program of an installed package, or Node.js itself (`node`); `{{port}}` stands for the port. */
+  | {
+      program: string;
+      args: string[];
+      environment?: Record<string, string>;
+      /** A port that is written down in its sources: no other can be given. */
+      port?: number;
+      /** It is built first. */
+      build?: boolean;
+    };
+
+/** A component that a boot module imports and shows. */
+export interface Screen {
+  /** The name that it has in the boot module. */
+  local: string;
+  /** Where it comes from, as written there, and under which name: `default` or that of the export. */
+  from: string;
+  name: string;
+}
+
+/** What a stack tells of a workspace beyond its joints: conditions ask for it, texts are filled with it. */
+export interface Traits {
+  sources: SourceKind[];
+  runtime: 'browser' | 'server' | 'both';
+  /** Folders of what is built or generated, relative to the workspace. */
+  outputs: string[];
+  bundler?: { name: string; version: string } | undefined;
+  /** Languages of style sheets that it compiles once their compiler is installed. */
+  sheets?: SheetLanguage[] | undefined;
+  /** The folder of the app's own modules, relative to the workspace: `src`, or `.`. */
+  folder: string;
+  screen?: Screen | undefined;
+  serve?: Serve | undefined;
+  /** A program that makes what sources lean on before anything is built (generated types and settings). */
+  prepare?: { program: string; args: string[] } | undefined;
+  /** How modules of its own are run beside it: a program with what stands before their paths, and what they end in then. */
+  runs?: { start: string; ending: string } | undefined;
+  /** The folder in which each file is a page, relative to the workspace. */
+  pages?: string | undefined;
+  /** What its modules end in where that, and not the manifest, tells their format (Node.js, "Determining module system"). */
+  ending?: 'mjs' | 'cjs' | undefined;
+  /** The view engine that it is set to, and the folder of the views, relative to the workspace. */
+  views?: { engine: 'ejs' | 'pug'; folder: string } | undefined;
+  /** The code by which it names the address of its database. */
+  databaseAddress?: string | undefined;
+  /** Paths that it answers by itself, as far as they are written down. */
+  paths?: string[] | undefined;
+  /** An environment file is read when it is built or started, without a package of its own for that. */
+  readsEnvironment?: boolean | undefined;
+  /** The code by which sources of the browser get a variable, up to its own name: `import.meta.env.VITE_`. */
+  publicEnvironment?: string | undefined;
+  /** Under which path the built app lies. */
+  base?: string | undefined;
+  /** The same as code, as a script of the app says it. */
+  baseCode?: string | undefined;
+  /** An import that files with elements need, since these are compiled to calls of a name in scope. */
+  elementsImport?: string | undefined;
+  /** Elements may stand in plain .js files. */
+  elementsInPlain?: boolean | undefined;
+  /** The bundler follows no link out of the project, not even to a package. */
+  packagesInside?: boolean | undefined;
+  /** How what is loaded with the app can be seen to run; in what the boot module loads where nothing is said. */
+  shownBy?: 'module' | 'component' | 'build' | undefined;
+  /** Modules run on the server unless they say otherwise (React Server Components, "use client"). */
+  serverComponents?: boolean | undefined;
+  /** The module of the bundler's configuration, from the workspace (`./vite.config`), whether it exports a function, and the keys at its top. */
+  config?: { module: string; isFunction: boolean; keys: string[] } | undefined;
+}
+
+/** What is so of a workspace that nothing is known of. */
+export const PLAIN: Traits = { sources: [], runtime: 'server', outputs: [], folder: '.' };

@@ -1,0 +1,90 @@
+import { type Ledger, ledgerFile, renderLedger } from '../../ledger/record.ts';
+import type { ChosenPackage } from '../../ecosystems/work.ts';
+import { circumstances } from '../../facts/circumstances.ts';
+import { type MadeEdit } from '../../edits/edit.ts';
+import type { Edit } from '../../edits/edit.ts';
+import type { Context } from '../../host/context.ts';
+import type { Way } from '../../definition/definition.ts';
+import { encode } from '../../text/utf8.ts';
+import { keepDefinition, sourceOf } from '../../ledger/kept-definition.ts';
+import type { ProofTask } from '../../change/proof.ts';
+import { tasksFor } from '../../prove/proof-tasks.ts';
+import type { StackFacts } from '../../stacks/sides.ts';
+import type { WorkspaceFacts } from '../../survey/survey.ts';
+import type { AttachRequest } from './attach-request.ts';
+import { isOwn } from '../../facts/bare.ts';
+import type { AttachedPart, FileChange } from '../../change/change-set.ts';
+import type { ProofKinds } from '../../definition/proof-kind.ts';
+import { settleProofs } from '../../facts/settle.ts';
+import { usePatternsOf } from './use-patterns.ts';
+
+/** One integration on one workspace, with everything decided but the texts. */
+export interface Decided {
+  request: AttachRequest;
+  facts: WorkspaceFacts;
+  stack: StackFacts;
+  /** Why this side of the workspace, where another one fits as well. */
+  sideWhy?: string | undefined;
+  choices: Record<string, string>;
+  way: Way;
+  /** The same as the definition has it, with its conditions. */
+  raw: Way;
+  packages: ChosenPackage[];
+  reasons: string[];
+  edits: Edit[];
+}
+
+/** The record of what is attached, as a new file. */
+export function recordFile(context: Context, one: Decided, made: MadeEdit[], kinds: ProofKinds): FileChange {
+  const { definition, workspace, foreign = false } = one.request;
+  const ledger: Ledger = {
+    integration: definition.integration,
+    source: sourceOf(definition, foreign),
+    title: definition.title,
+    ...sideOf(one.stack),
+    way: one.way.way,
+    workspace,
+    choices: one.choices,
+    packages: Object.fromEntries(
+      one.packages.filter((each) => !isOwn(context, each)).map(({ name, range }) => [name, range]),
+    ),
+    edits: made,
+    proofs: settleProofs(one.raw, circumstances(context, one), kinds),
+    uses: definition.uses && usePatternsOf(definition.uses, one.choices),
+    data: definition.data,
+    people: definition.people,
+    ...(foreign ? { kept: keepDefinition(one.raw) } : {}),
+  };
+  const file = ledgerFile(workspace, definition.integration);
+  return { file, before: undefined, after: encode(renderLedger(ledger)), role: 'record' };
+}
+
+/** The proofs that it is to be given, with the commands that they run. */
+export async function proofsOf(context: Context, one: Decided): Promise<ProofTask[]> {
+  const kinds = await context.catalog.proofs();
+  const { workspace, foreign = false } = one.request;
+  const { integration, title } = one.request.definition;
+  const specs = settleProofs(one.raw, circumstances(context, one), kinds);
+  return tasksFor({ integration, title, workspace, foreign }, specs, kinds, { ...one, context });
+}
+
+/** What it contributes to a change set. */
+export function partOf({ request, facts, stack, way, packages, reasons }: Decided, already: string[]): AttachedPart {
+  return {
+    integration: request.definition.integration,
+    title: request.definition.title,
+    workspace: facts.folder,
+    workspaceName: facts.name,
+    stack: stack.title,
+    ...sideOf(stack),
+    way: way.title,
+    wayReason: reasons.length > 0 ? reasons.join('; ') : undefined,
+    packages,
+    already,
+  };
+}
+
+/** The side, where a workspace has more than one: elsewhere nobody has to know. */
+function sideOf({ side }: StackFacts): Pick<Ledger, 'side'> {
+  return side === undefined ? {} : { side };
+}

@@ -1,0 +1,47 @@
+import { type Circumstances } from '../../facts/circumstances.ts';
+import type { Definition, Way } from '../../definition/definition.ts';
+import type { Joint } from '../../joints/joint.ts';
+import { objectionsTo } from '../../facts/conditions.ts';
+import { lacking } from '../../facts/lacking-joints.ts';
+import { settleWay } from '../../facts/settle.ts';
+
+/** What is said of a way on a workspace by what is there, before any version is looked up. */
+export type Judgement =
+  | { way: Way; verdict: 'fits' }
+  /** It would fit, but a joint that it needs cannot be reached safely. */
+  | { way: Way; verdict: 'blocked'; joints: Joint[] }
+  | { way: Way; verdict: 'unfit'; reasons: string[] };
+
+/** Judges every way of a definition, in the definition's order; each with only what is meant for the workspace. */
+export function judgeWays(definition: Definition, at: Circumstances): Judgement[] {
+  return definition.ways.map((way) => judgeWay(settleWay(way, at), at));
+}
+
+/** In one line: why a way is not taken. */
+export function explain(judgement: Judgement): string {
+  if (judgement.verdict === 'fits') return 'fits';
+  if (judgement.verdict === 'unfit') return judgement.reasons.join('; ');
+  return judgement.joints
+    .map(({ file, line, refusal }) => `${place(file, line)}: ${refusal?.reason ?? 'cannot be reached'}`)
+    .join('; ');
+}
+
+function judgeWay(way: Way, at: Circumstances): Judgement {
+  const { stack } = at;
+  const reasons = way.fits === undefined ? [] : objectionsTo(way.fits, at);
+  const names = [...new Set(way.ties.map((tie) => tie.at))];
+  const joints = names.map((name) => stack.joints.find((joint) => joint.name === name));
+  reasons.push(
+    ...lacking(
+      stack,
+      names.filter((_, index) => !joints[index]),
+    ),
+  );
+  if (reasons.length > 0) return { way, verdict: 'unfit', reasons: [...new Set(reasons)] };
+  const blocked = joints.filter((joint): joint is Joint => joint?.state === 'blocked');
+  return blocked.length > 0 ? { way, verdict: 'blocked', joints: blocked } : { way, verdict: 'fits' };
+}
+
+function place(file: string, line: number | undefined): string {
+  return line === undefined ? file : `${file}:${line}`;
+}

@@ -1,0 +1,52 @@
+import { tieAt } from '../../joints/joint.ts';
+import { mannerOf } from '../../facts/manner.ts';
+import { wholeFile, type Edit } from '../../edits/edit.ts';
+import path from 'node:path';
+import { fillAll, fillText } from '../../definition/fill.ts';
+import type { Way } from '../../definition/definition.ts';
+import type { Tie } from '../../definition/ties.ts';
+import { withMembers } from '../../formats/json/with-members.ts';
+import { fitFile } from '../../formats/script/fit-file.ts';
+import { toNative } from '../../formats/script/native.ts';
+import type { StackFacts } from '../../stacks/sides.ts';
+import type { WorkspaceFacts } from '../../survey/survey.ts';
+import type { CodeStyle } from '../../text/code-style.ts';
+
+interface Place {
+  workspace: Pick<WorkspaceFacts, 'folder' | 'language' | 'moduleFormat'>;
+  stack: StackFacts;
+  style: CodeStyle;
+  /** What texts are filled with. */
+  values: Readonly<Record<string, string>>;
+}
+
+/** The edits of a way in a workspace: its files first, then its ties. */
+export function wayEdits({ files = [], ties }: Way, place: Place): Edit[] {
+  const { workspace, style, values } = place;
+  const made = files.map(({ file, text = '', merge = [], native, ...how }) => {
+    const inHost = path.posix.normalize(path.posix.join(workspace.folder, fillText(file, values)));
+    const members = Object.assign({}, ...merge.map((one) => fillAll(one.members, values))) as Record<string, unknown>;
+    const filled = withMembers(fillText(text, values).trimStart(), members);
+    const own = native ? nativeFile(filled, inHost, place) : filled;
+    return wholeFile(inHost, fitFile(own, inHost, style), how);
+  });
+  return [...made, ...tieEdits(ties, place)];
+}
+
+/** In such a file `~/` is the workspace's folder. */
+function nativeFile(text: string, file: string, { workspace, stack }: Place): string {
+  const here = path.posix.dirname(file);
+  const near = text.replaceAll(/'~\/([^']+)'/g, (_, target: string) => {
+    const way = path.posix.relative(here, path.posix.join(workspace.folder, target));
+    return `'${way.startsWith('.') ? way : `./${way}`}'`;
+  });
+  // What is bundled is written as ES modules, whatever the package says.
+  const manner = mannerOf(workspace, stack.traits);
+  const isModule = file.endsWith('.mjs') && manner.ending !== 'mjs';
+  return toNative(near, isModule ? { language: 'js', modules: 'esm' } : manner);
+}
+
+/** The edits by which ties are made on a stack. */
+export function tieEdits(ties: readonly Tie[], { stack, values }: Pick<Place, 'stack' | 'values'>): Edit[] {
+  return ties.flatMap((tie) => tieAt(stack.joints, fillAll(tie, values)));
+}

@@ -1,9 +1,0 @@
-import { JOINTS, type JointName } from '../definition/joint-names.ts';
-import type { StackFacts } from '../stacks/stacks.ts';
-
-/** Joints that a stack does not have, in words. */
-export function lacking({ title, absent = {} }: StackFacts, names: readonly JointName[]): string[] {
-  const unexplained = names.filter((name) => absent[name] === undefined).map((name) => JOINTS[name]);
-  const explained = names.flatMap((name) => absent[name] ?? []).map((words) => `${title} ${words}`);
-  return [...explained, ...(unexplained.length > 0 ? [`${title} has no place for ${unexplained.join(' and ')}`] : [])];
-}

@@ -1,0 +1,16 @@
+import type { ProofKind } from '../../definition/proof-kind.ts';
+import type { Maker } from '../maker.ts';
+import { schema, type Spec } from './spec.ts';
+
+/** The built style sheets have a rule for a class that a planted source uses. */
+export const builtCss: ProofKind<Spec, Maker> = {
+  kind: 'built-css',
+  says: 'adds a source that uses a class, loaded by the app, builds, and looks for a rule for that class in the style sheets that the build emits',
+  schema,
+  order: 4,
+  describe: ({ declares }, what) =>
+    `builds a copy of ${what} with one class that nobody uses, and looks for its rule (${Object.keys(declares).join(', ')}) in the built CSS`,
+  commands: (_, { build }) => [build],
+  isOwnCode: ({ sheet }) => sheet !== undefined,
+  load: async () => ({ byBuild: (await import('./prove-built-css.ts')).builtCss }),
+};

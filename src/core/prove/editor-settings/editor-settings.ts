@@ -1,0 +1,16 @@
+import type { ProofKind } from '../../definition/proof-kind.ts';
+import type { Maker } from '../maker.ts';
+import { schema, type Spec } from './spec.ts';
+
+/** What editors read says how the sources are written. */
+export const editorSettings: ProofKind<Spec, Maker> = {
+  kind: 'editor-settings',
+  says: 'reads what .editorconfig says of every source, and compares it with how most are written',
+  schema,
+  order: 1,
+  describe: (_, what) =>
+    `reads what the settings say of every source of ${what}, and compares it with how it is written`,
+  commands: () => [],
+  isOwnCode: () => false,
+  load: async () => ({ prove: (await import('./prove-editor-settings.ts')).proveEditorSettings }),
+};

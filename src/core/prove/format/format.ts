@@ -1,0 +1,15 @@
+import type { ProofKind } from '../../definition/proof-kind.ts';
+import type { Maker } from '../maker.ts';
+import { schema, type Spec } from './spec.ts';
+
+/** A formatter writes the sources so that it, and a linter beside it, would leave them as they are. */
+export const format: ProofKind<Spec, Maker> = {
+  kind: 'format',
+  says: 'writes the sources anew, checks them, and lets linters beside it look: they must not want to change them again',
+  schema,
+  order: 7,
+  describe: (_, what) => `writes sources of a copy of ${what} anew, and checks that nothing is left to change`,
+  commands: ({ write, check, beside = [] }, { typed }) => [write, check, ...beside].map((one) => `${typed(one)} …`),
+  isOwnCode: () => true,
+  load: async () => ({ prove: (await import('./prove-format.ts')).proveFormat }),
+};

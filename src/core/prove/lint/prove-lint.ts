@@ -1,0 +1,64 @@
+import path from 'node:path';
+import { fillText } from '../../definition/fill.ts';
+import type { Spec } from './spec.ts';
+import { sourceFiles } from '../../survey/source-files.ts';
+import { isVendored } from '../../survey/vendored.ts';
+import type { Bench } from '../bench.ts';
+import { readReport, type LintedFile } from './lint-report.ts';
+import { missingEdits } from '../missing-edits.ts';
+import type { ProofResult } from '../../change/proof.ts';
+
+/** Proves that a linter reads every source of the host with its configuration, and finds a mistake that is planted. */
+export async function proveLint(bench: Bench): Promise<ProofResult> {
+  const { context, task } = bench;
+  const spec = task.spec as unknown as Spec;
+  const sources = await ownSources(bench, spec.endings);
+  await bench.prepare();
+  bench.plant(spec.plants);
+  const ran = await bench.program(spec.program, spec.args);
+  // Some linters report on the one stream, some on the other.
+  const report = readReport(ran.stdout) ?? readReport(ran.output);
+  const fail = async (why: string[]): Promise<ProofResult> =>
+    bench.result(false, ran.shown, [...why, ...(await missingEdits(context, task))], ran.output);
+  if (!report) return fail([`${ran.shown} gave no report (it ended with ${ran.status ?? 'no status'})`]);
+  const read = new Map(report.map((one) => [path.relative(bench.root, one.file).split(path.sep).join('/'), one]));
+  const unread = sources.filter((file) => !read.has(file));
+  const broken = sources.flatMap((file) => unreadable(file, read.get(file)));
+  const planted = Object.keys(spec.plants).map((name) => path.posix.join(task.workspace, fillText(name, bench.values)));
+  const found = planted.some((file) => read.get(file)?.messages.some(({ rule }) => rule === spec.finds));
+  const why = [
+    ...unread.slice(0, 5).map((file) => `${file} was not read`),
+    ...broken.slice(0, 5),
+    ...(found ? [] : [`the planted mistake (${spec.finds}) was not found`]),
+  ];
+  if (why.length > 0) return fail(why);
+  const count = sources.reduce((sum, file) => sum + (read.get(file)?.messages.length ?? 0), 0);
+  const own = count === 0 ? 'nothing to say of them' : `${count} things to say of them`;
+  const files = sources.length === 1 ? '1 source was' : `${sources.length} sources were`;
+  return bench.result(true, `${ran.shown}: ${files} read (${own}), and a planted mistake was found (${spec.finds})`);
+}
+
+/** The workspace's own files with some endings, as version control has them; those of workspaces below it are theirs. */
+export async function ownSources(bench: Bench, endings: readonly string[]): Promise<string[]> {
+  const { context, workspace, stack } = bench;
+  const below = workspace.folder === '.' ? '' : `${workspace.folder}/`;
+  const others = context.facts.workspaces
+    .map(({ folder }) => folder)
+    .filter((folder) => folder !== workspace.folder && `${folder}/`.startsWith(below));
+  const outputs = stack.traits.outputs.map((output) => below + output);
+  const files = await sourceFiles(context.doors, context.host.root);
+  return files.filter(
+    (file) =>
+      file.startsWith(below) &&
+      endings.some((ending) => file.endsWith(`.${ending}`)) &&
+      !/(^|\/)\.[^/]+\//.test(file) &&
+      !isVendored(file) &&
+      ![...others, ...outputs].some((other) => file === other || file.startsWith(`${other}/`)),
+  );
+}
+
+function unreadable(file: string, linted: LintedFile | undefined): string[] {
+  return (linted?.messages ?? [])
+    .filter(({ fatal }) => fatal)
+    .map(({ text, line }) => `${file}:${line ?? 1} cannot be parsed by the linter: ${text}`);
+}

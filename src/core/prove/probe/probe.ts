@@ -1,0 +1,108 @@
+import type { ProofForm, ProofSpec, ProvedSide } from '../../definition/proof-kind.ts';
+import type { TieImport } from '../../definition/modules.ts';
+import type { Spec as HttpSpec } from '../http/spec.ts';
+import type { Spec as PageSpec } from '../page/spec.ts';
+import { schema, type Spec } from './spec.ts';
+
+/** A module that is loaded with the app, where the stack loads such a thing, finds what it should. */
+export const probe: ProofForm<Spec> = {
+  kind: 'probe',
+  says: 'plants a module that is loaded with the app, and looks for what it finds: in the page, in the build, or in the output of the server',
+  schema,
+  becomes: (spec, side) => FORMS[side.shows](spec, side) as ProofSpec,
+};
+
+const FILE = '{{folder}}/ligament-{{number}}';
+const HIDDEN = 'buried-{{number}}';
+const BOOT = { at: 'app.boot' as const, imports: [{ file: FILE }] };
+
+type Form = (spec: Spec, side: ProvedSide) => HttpSpec | PageSpec;
+
+const FORMS: Record<ProvedSide['shows'], Form> = {
+  server: (spec) => {
+    const { plants = {}, value, shows, checks, public: environment } = spec;
+    const code = module(spec, '.js', value === undefined ? [] : [`console.log(${value});`]);
+    return {
+      proof: 'http',
+      plants: { ...plants, [`${FILE}.{{ending}}`]: code },
+      ties: [BOOT],
+      ...(environment ? { environment } : {}),
+      steps: [],
+      says: shows,
+      checks,
+    };
+  },
+  module: (spec, side) => {
+    const { value } = spec;
+    const shown =
+      value === undefined
+        ? []
+        : [
+            // Nothing that a framework brings to life is touched: it may look at that first.
+            "if (typeof document !== 'undefined')",
+            `  setTimeout(() => {`,
+            `    document.documentElement.dataset.ligament = String(${value});`,
+            '  });',
+          ];
+    return page(spec, side, { [`${FILE}.{{ending}}`]: module(spec, '', ['{{client}}', ...shown]) });
+  },
+  component: (spec, side) => {
+    const { value = 'null' } = spec;
+    const component = [
+      'export function LigamentProbe({ children }: { children?: any }) {',
+      `  return <>{children}<p>{${value}}</p></>;`,
+      '}',
+    ];
+    const code = module(spec, '', ['{{client}}', '{{elements.import}}', ...component]);
+    const around = {
+      at: 'app.around' as const,
+      component: 'LigamentProbe',
+      imports: [{ file: FILE, named: { LigamentProbe: 'LigamentProbe' } }],
+    };
+    return { ...page(spec, side, { [`${FILE}.{{ending.jsx}}`]: code }), ties: [around] };
+  },
+  build: (spec, side) => {
+    const { value, shows } = spec;
+    const check = value === undefined ? [] : [`const found = String(${value});`, `if (!found.includes(${JSON.stringify(shows)})) throw new Error(found);`];
+    const { shows: _, ...rest } = page(spec, side, { [`${FILE}.{{ending}}`]: module(spec, '', check) });
+    return rest;
+  },
+};
+
+/** The module that is planted. What runs in browsers is told so first; `ending` stands behind the names of own modules. */
+function module({ imports = [], code = '' }: Spec, ending: string, end: readonly string[]): string {
+  const heads = end.filter((line) => /^\{\{(client|elements\.import)\}\}$/.test(line));
+  const rest = end.filter((line) => !heads.includes(line));
+  const lines = [...heads, ...imports.map((one) => importLine(one, ending)), '', ...(code === '' ? [] : [code.trim()]), ...rest];
+  return `${lines.join('\n').trim()}\n`;
+}
+
+function importLine(one: TieImport, ending: string): string {
+  const { default: whole, namespace, named = {} } = one;
+  const from = 'from' in one ? one.from : one.file.replace(/^\{\{folder\}\}\//, './') + ending;
+  const braces = Object.entries(named).map(([name, local]) => (name === local ? name : `${name} as ${local}`));
+  const clause = [
+    ...(whole === undefined ? [] : [whole]),
+    ...(namespace === undefined ? [] : [`* as ${namespace}`]),
+    ...(braces.length > 0 ? [`{ ${braces.join(', ')} }`] : []),
+  ];
+  return `import ${clause.length > 0 ? `${clause.join(', ')} from ` : ''}'${from}';`;
+}
+
+function page(spec: Spec, { publicPrefix }: ProvedSide, modules: Record<string, string>): PageSpec {
+  const { plants = {}, shows, visit = '/', public: variables } = spec;
+  const told = Object.entries(variables ?? {}).map(([name, value]) => `${publicPrefix}${name}=${value}\n`);
+  const environment = `${told.join('')}LIGAMENT_HIDDEN=${HIDDEN}\n`;
+  return {
+    proof: 'page',
+    plants: {
+      ...plants,
+      ...(variables ? { '.env.production.local': environment, '.env': environment } : {}),
+      ...modules,
+    },
+    ties: [BOOT],
+    visit,
+    shows,
+    ...(variables ? { hides: HIDDEN } : {}),
+  };
+}

@@ -1,0 +1,104 @@
+import type { Edit } from '../../edits/edit.ts';
+import path from 'node:path';
+import { parseJson } from '../../formats/json/json.ts';
+import { joinPointer } from '../../formats/json-pointer.ts';
+import { recordOf } from '../../records.ts';
+import type { Joint } from '../../joints/joint.ts';
+import { blockedJoint } from '../../joints/joint.ts';
+import { packageJoints } from '../../joints/package-joints.ts';
+import { dataPostcssJoint } from '../../joints/postcss-joint.ts';
+import { sheetJoint } from '../../joints/sheet-joint.ts';
+import type { Ground, StackReading } from '../../joints/ground.ts';
+import { isPlainSheet } from '../../joints/web-page.ts';
+
+const FILE = 'angular.json';
+
+interface Project {
+  name: string;
+  /** The pointer of the options of its build. */
+  options: string[];
+  values: Record<string, unknown>;
+  sourceRoot: string;
+}
+
+/** The joints of an app built with Angular (its docs: "Workspace configuration"). */
+export async function readAngular(ground: Ground): Promise<StackReading> {
+  const project = findProject(ground);
+  const builder = ground.versionOf('@angular/build') ?? ground.versionOf('@angular-devkit/build-angular');
+  return {
+    joints: [
+      dataPostcssJoint(ground, ['postcss.config.json', '.postcssrc.json']),
+      stylesJoint(ground, project),
+      ...(await packageJoints(ground)),
+    ],
+    absent: {
+      'environment.public': 'reads no environment file: it takes what it needs to know from modules of its own',
+      'app.boot': 'takes style sheets by its own file angular.json, and compiles them itself',
+      'bundler.plugins': 'has no list of plugins for its bundler',
+      'app.screen': 'shows its first component by its selector in the page',
+    },
+    traits: {
+      sheets: ['scss', 'sass'],
+      sources: ['ts'],
+      runtime: 'browser',
+      outputs: ['dist', '.angular', 'out-tsc', 'coverage'],
+      bundler: builder === undefined ? undefined : { name: '@angular/build', version: builder },
+      folder: project?.sourceRoot ?? 'src',
+      ...(project ? { serve: { folder: outputFolder(project) } } : {}),
+    },
+  };
+}
+
+/** The application that is built: the only one, or the one that lies in the workspace's own folder. */
+function findProject(ground: Ground): Project | undefined {
+  const file = ground.inHost(FILE);
+  const parsed = parseJson(ground.text(file) ?? '', file);
+  if ('fault' in parsed) return undefined;
+  const projects = Object.entries(recordOf(recordOf(ground.json(file)).projects))
+    .map(([name, value]) => ({ name, value: recordOf(value) }))
+    .filter(({ value }) => value.projectType !== 'library');
+  const [only, ...more] = projects;
+  const found = more.length === 0 ? only : projects.find(({ value }) => value.root === '' || value.root === '.');
+  if (!found) return undefined;
+  const targets = found.value.architect === undefined ? 'targets' : 'architect';
+  const values = recordOf(recordOf(recordOf(found.value[targets]).build).options);
+  const { sourceRoot } = found.value;
+  return {
+    name: found.name,
+    options: ['projects', found.name, targets, 'build', 'options'],
+    values,
+    sourceRoot: typeof sourceRoot === 'string' && sourceRoot !== '' ? sourceRoot : 'src',
+  };
+}
+
+function stylesJoint(ground: Ground, project: Project | undefined): Joint {
+  const file = ground.inHost(FILE);
+  if (!project) {
+    return blockedJoint('styles.global', file, 'its projects', {
+      reason: 'it has several applications, and none of them lies in this folder',
+      handwork: `Add the style sheet to the "styles" of the application in ${file} that it is for.`,
+    });
+  }
+  const styles = Array.isArray(project.values.styles) ? (project.values.styles as unknown[]) : [];
+  const listed = styles.flatMap((one) => {
+    const input = typeof one === 'string' ? one : recordOf(one).input;
+    return typeof input === 'string' ? [ground.inHost(input)] : [];
+  });
+  const sheet = listed.find((one) => isPlainSheet(one) && ground.has(one));
+  const fresh = [`${project.sourceRoot}/styles.css`, `${project.sourceRoot}/site.css`];
+  const name = fresh.find((one) => !ground.has(ground.inHost(one))) ?? `${project.sourceRoot}/global.css`;
+  const target = sheet ?? ground.inHost(name);
+  const pointer = joinPointer([...project.options, 'styles']);
+  const load: Edit[] =
+    sheet === undefined ? [{ file, format: 'json', operation: { op: 'add', pointer, value: name } }] : [];
+  return sheetJoint({ sheet, target, load, by: file });
+}
+
+/** Where the builder puts the app (its option `outputPath`: a folder, or a folder with the name of the browser's part). */
+function outputFolder({ name, values }: Project): string {
+  const { outputPath } = values;
+  const parts = recordOf(outputPath);
+  const base =
+    typeof outputPath === 'string' ? outputPath : typeof parts.base === 'string' ? parts.base : `dist/${name}`;
+  return path.posix.join(base, typeof parts.browser === 'string' ? parts.browser : 'browser');
+}

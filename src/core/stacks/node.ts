@@ -1,8 +1,0 @@
-import type { Stack } from './stack.ts';
-
-/** Any package that no other stack has: it still has a manifest and an ignore file. */
-export const node: Stack = {
-  id: 'node',
-  recognise: () => 'Node.js package',
-  read: async (ground) => (await import('./node-joints.ts')).readNode(ground),
-};

@@ -1,0 +1,148 @@
+import type { Joint } from '../joints/joint.ts';
+import { Ground, type Side, type Stack, type StackReading } from '../joints/ground.ts';
+import { packageJoints } from '../joints/package-joints.ts';
+import { browserSources } from '../joints/browser-sources.ts';
+import { PLAIN, type Traits } from '../joints/traits.ts';
+import type { Reader } from '../ports.ts';
+import type { WorkspaceFacts } from '../survey/survey.ts';
+import { STACKS } from './stacks.ts';
+
+/**
+ * What a stack tells of the side of a workspace that it builds; the side is undefined where there is only one. `tools` is no stack's: it
+ * has what belongs to the whole workspace (lint, format, tests, editor).
+ */
+export interface StackFacts {
+  id: string;
+  title: string;
+  side: Side | 'tools' | undefined;
+  /** What the stack builds, whether or not there is another side. */
+  builds: Side | undefined;
+  /** The workspace as this side sees it: the language may be its own. */
+  workspace: WorkspaceFacts;
+  build: Stack['build'];
+  joints: Joint[];
+  absent?: StackReading['absent'];
+  /** Why it has no joints of its own: its version is none that the stack knows. */
+  outside?: string | undefined;
+  traits: Traits;
+  /** Folders of the other side's own sources, relative to the workspace. */
+  notOwn: readonly string[];
+}
+
+interface Recognised {
+  stack: Stack;
+  title: string;
+}
+
+/** The sides of a workspace, browser and server, as stacks read them; then the tools where there are two. */
+export async function readSides(
+  reader: Reader,
+  root: string,
+  workspace: WorkspaceFacts,
+  stacks: readonly Stack[] = STACKS,
+): Promise<StackFacts[]> {
+  const found = recognise(new Ground(reader, root, workspace), stacks);
+  const sides: StackFacts[] = [];
+  for (const one of found) sides.push(await readSide(reader, root, workspace, one, found.length > 1));
+  // A server's package in a browser app that starts no server is there for something else.
+  const real = sides.filter(({ side, joints }) => found.length === 1 || side !== 'server' || hasServer(joints));
+  const [first, second] = real;
+  if (!first) return [];
+  if (!second) return [{ ...first, side: undefined }];
+  const apart = real.map((one): StackFacts => ({ ...one, notOwn: foldersOf(real.filter((other) => other !== one)) }));
+  return [...apart, await toolsOf(new Ground(reader, root, workspace), first, second)];
+}
+
+/** What a workspace is built with by its manifest alone, without a look at its sources: "Vite 7 + React 19, Express 5". */
+export function nameStack(
+  reader: Reader,
+  root: string,
+  workspace: WorkspaceFacts,
+  stacks: readonly Stack[] = STACKS,
+): Pick<StackFacts, 'id' | 'title'> {
+  const found = recognise(new Ground(reader, root, workspace), stacks);
+  const [first] = found;
+  if (!first) throw new Error('every workspace is at least a package');
+  return { id: first.stack.id, title: found.map(({ title }) => title).join(', ') };
+}
+
+/** The first stack of each side that recognises a workspace; one that has it to itself only where there is no other. */
+function recognise(ground: Ground, stacks: readonly Stack[]): Recognised[] {
+  const found: Recognised[] = [];
+  for (const stack of stacks) {
+    const taken = found.length > 0 && (stack.side === undefined || found.some((one) => one.stack.side === stack.side));
+    const title = taken ? undefined : stack.recognise(ground);
+    if (title === undefined) continue;
+    found.push({ stack, title });
+    if (stack.side === undefined) break;
+  }
+  if (found.length === 0) throw new Error('every workspace is at least a package');
+  return found;
+}
+
+async function readSide(
+  reader: Reader,
+  root: string,
+  workspace: WorkspaceFacts,
+  { stack, title }: Recognised,
+  isOneOfSeveral: boolean,
+): Promise<StackFacts> {
+  const ground = new Ground(reader, root, workspace);
+  const outside = outsideOf(ground, stack);
+  const reading = outside === undefined ? await stack.read(ground) : await withoutJoints(ground);
+  const language = isOneOfSeveral ? languageOf(reading.joints) : undefined;
+  const { id, side, build } = stack;
+  const facts = { id, title, side, builds: side, build, outside, notOwn: [] };
+  if (language === undefined || language === workspace.language) return { ...facts, workspace, ...reading };
+  // Its modules are written otherwise than the workspace as a whole: what it makes is written as they are.
+  const own = workspace.inLanguage(language);
+  return { ...facts, workspace: own, ...(await stack.read(new Ground(reader, root, own))) };
+}
+
+/** The language of the module that a side is started by; undefined for a component, or without one. */
+function languageOf(joints: readonly Joint[]): 'ts' | 'js' | undefined {
+  const boot = joints.find(({ name, state }) => name === 'app.boot' && state === 'present')?.file ?? '';
+  const [, ending] = /\.[cm]?([jt]s)x?$/.exec(boot) ?? [];
+  return ending === 'ts' || ending === 'js' ? ending : undefined;
+}
+
+/** "Angular 8 is older than Ligament knows: 17 to 21"; undefined for a version that the stack knows, or that cannot be told. */
+function outsideOf(ground: Ground, { knows }: Stack): string | undefined {
+  const version = knows && ground.versionOf(knows.package);
+  const major = Number(version?.split('.')[0]);
+  if (!knows || Number.isNaN(major) || (major >= knows.from && major <= knows.to)) return undefined;
+  const range = knows.from === knows.to ? String(knows.from) : `${knows.from} to ${knows.to}`;
+  return `${knows.title} ${major} is ${major < knows.from ? 'older' : 'newer'} than Ligament knows: ${range}`;
+}
+
+async function withoutJoints(ground: Ground): Promise<StackReading> {
+  return { joints: await packageJoints(ground), traits: { ...PLAIN, sources: browserSources(ground) } };
+}
+
+function hasServer(joints: readonly Joint[]): boolean {
+  return joints.some(({ name, state }) => name === 'server.handlers' && state !== 'blocked');
+}
+
+/** Folders that are sides' own: one that has the whole workspace for its folder has none. */
+function foldersOf(sides: readonly StackFacts[]): string[] {
+  return sides.map(({ traits }) => traits.folder).filter((folder) => folder !== '.');
+}
+
+/** What belongs to the whole workspace: joints that every package has, and what either side tells of sources and results. */
+async function toolsOf(ground: Ground, first: StackFacts, second: StackFacts): Promise<StackFacts> {
+  const sources = [...new Set([...first.traits.sources, ...second.traits.sources])];
+  const outputs = [...new Set([...first.traits.outputs, ...second.traits.outputs])];
+  const browser = first.side === 'browser' ? first : second;
+  return {
+    id: first.id,
+    title: `${first.title}, ${second.title}`,
+    side: 'tools',
+    builds: undefined,
+    workspace: ground.workspace,
+    build: browser.build,
+    // Variables are read by one of the sides: only that can say how.
+    joints: (await packageJoints(ground)).filter(({ name }) => name !== 'environment.file'),
+    traits: { ...browser.traits, sources, outputs, folder: '.', runtime: 'both' },
+    notOwn: [],
+  };
+}

@@ -1,0 +1,84 @@
+import { type Edit } from '../../edits/edit.ts';
+import path from 'node:path';
+import { readTexts } from '../../formats/script/read.ts';
+import type { ConfigAddress } from '../../formats/script/values.ts';
+import { blockedJoint, type Joint } from '../../joints/joint.ts';
+import { readApp } from '../../joints/app-joints.ts';
+import { bootJoint, importEdit } from '../../joints/boot-joint.ts';
+import { browserSources } from '../../joints/browser-sources.ts';
+import { configFile } from '../../joints/config-file.ts';
+import { elementsImport } from '../../joints/elements-import.ts';
+import { packageJoints } from '../../joints/package-joints.ts';
+import { postcssJoint } from '../../joints/postcss-joint.ts';
+import { sheetJoint } from '../../joints/sheet-joint.ts';
+import type { Ground, StackReading } from '../../joints/ground.ts';
+import { compilerPaths, sourceFolder } from '../vite/vite-joints.ts';
+import { importsOf, isPlainSheet, resolveFrom } from '../../joints/web-page.ts';
+
+function at(pointer: string): ConfigAddress {
+  return { pointer, merges: ['merge'], keys: ['entry', 'output', 'module', 'plugins', 'mode', 'resolve', 'devServer'] };
+}
+
+/** The joints of a browser app built with webpack (its docs: "Configuration"). */
+export async function readWebpack(ground: Ground): Promise<StackReading> {
+  const names = ['js', 'cjs', 'mjs', 'ts'].flatMap((ending) => [
+    `webpack.config.${ending}`,
+    `webpack.common.${ending}`,
+  ]);
+  const config = configFile(ground, names, { name: 'webpack.config.js', seed: '' });
+  const around = { file: config.file, style: ground.workspace.style };
+  const texts = (pointer: string): string[] =>
+    config.text === undefined ? [] : readTexts(config.text, at(pointer), around);
+  const setup = { root: ground.workspace.folder, aliases: new Map(compilerPaths(ground)) };
+  const entries = [...texts('/entry'), ...texts('/entry/main'), ...texts('/entry/app'), './src/index'];
+  const boot = entries.flatMap((entry) => resolveFrom(ground, setup, config.file, entry) ?? [])[0];
+  const app = readApp(ground, boot);
+  const output = texts('/output/path')[0] ?? 'dist';
+  return {
+    joints: [
+      postcss(ground, config.file, config.text ?? ''),
+      ...(boot === undefined ? [] : bootJoints(ground, boot, setup)),
+      ...app.joints,
+      ...(await packageJoints(ground)),
+    ],
+    absent: {
+      'bundler.plugins': 'has plugins of another kind',
+      'environment.public': 'reads no environment file by itself',
+    },
+    traits: {
+      sources: browserSources(ground),
+      // Every source may have to be read for it.
+      get elementsImport() {
+        return elementsImport(ground);
+      },
+      elementsInPlain: true,
+      runtime: 'browser',
+      outputs: [path.posix.normalize(output), 'coverage'],
+      bundler: { name: 'webpack', version: ground.versionOf('webpack') ?? '0.0.0' },
+      folder: sourceFolder(ground, boot),
+      screen: app.screen,
+      serve: { folder: path.posix.normalize(output) },
+    },
+  };
+}
+
+/** PostCSS's own configuration counts only where a loader reads it. */
+function postcss(ground: Ground, file: string, text: string): Joint {
+  if (/postcss-loader/.test(text)) return postcssJoint(ground, ground.workspace.folder);
+  return blockedJoint('postcss.plugins', file, 'no loader for PostCSS', {
+    reason: 'its rules for style sheets do not use postcss-loader',
+    handwork:
+      "Install postcss-loader, and add 'postcss-loader' behind 'css-loader' in the rule for .css files; then attach again.",
+  });
+}
+
+function bootJoints(ground: Ground, boot: string, setup: Parameters<typeof importsOf>[1]): Joint[] {
+  const direct = importsOf(ground, setup, boot);
+  const deeper = direct.modules.flatMap((module) => importsOf(ground, setup, module).sheets);
+  const sheet = [...direct.sheets, ...deeper].find(isPlainSheet);
+  const folder = path.posix.dirname(boot);
+  const name = ['style.css', 'site.css', 'main.css'].find((one) => !ground.has(`${folder}/${one}`)) ?? 'sheet.css';
+  const target = sheet ?? path.posix.join(folder, name);
+  const load: Edit[] = sheet === undefined ? [importEdit(boot, { from: `./${name}` })] : [];
+  return [sheetJoint({ sheet, target, load, by: boot }), bootJoint(ground, boot, 'the entry')];
+}
