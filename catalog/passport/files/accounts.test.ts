@@ -41,15 +41,15 @@ async function walk(): Promise<void> {
   const { accounts } = await import('~/{{folder}}/accounts/index.js');
   const { close } = await import('~/{{folder}}/accounts/database.js');
   const app = express();
-  // {{views}}
+  // {{engine}}
   app.use(accounts);
   const server = app.listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
   const { port } = server.address() as AddressInfo;
   const { ask, send } = browser(`http://127.0.0.1:${port}`);
-  const email = 'fern@example.org';
-  const password = 'three sacks of compost';
-  const wrong = 'four sacks of compost';
+  const email = 'someone@example.org';
+  const password = 'nine brown paper boats';
+  const wrong = 'eight brown paper boats';
   try {
     const forged = await ask('/register', { email, password });
     assert.equal(forged.status, 403);

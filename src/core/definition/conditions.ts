@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import { joinedRecords } from '../records.ts';
 import { JOINTS, type JointName } from './joint-names.ts';
 import { told } from './words.ts';
 
@@ -74,20 +75,5 @@ export type SheetLanguage = (typeof SHEET_LANGUAGES)[number];
 /** Two conditions as one: what either asks for. Where both speak of one fact that has one value, the second counts. */
 export function bothOf(one: Condition | undefined, other: Condition | undefined): Condition | undefined {
   if (!one || !other) return one ?? other;
-  return joined(one, other);
-}
-
-function joined<Part extends Record<string, unknown>>(one: Part, other: Part): Part {
-  const both: Record<string, unknown> = { ...one };
-  for (const [key, value] of Object.entries(other)) {
-    const had = both[key];
-    if (Array.isArray(had) && Array.isArray(value)) both[key] = [...new Set([...(had as unknown[]), ...(value as unknown[])])];
-    else if (isPart(had) && isPart(value)) both[key] = joined(had, value);
-    else both[key] = value;
-  }
-  return both as Part;
-}
-
-function isPart(value: unknown): value is Record<string, unknown> {
-  return typeof value === 'object' && value !== null && !Array.isArray(value);
+  return joinedRecords(one, other);
 }

@@ -47,7 +47,7 @@ function filesBelow(place: DefinitionPlace, { file, from = '', ...rest }: WayFil
 /** The files below a folder, by their paths from there; links are none. */
 function namesBelow(place: DefinitionPlace, from: string, levels: number): string[] {
   if (levels === 0) return [];
-  return place.reader.list(path.join(place.folder, from)).flatMap(({ name, kind }) => {
+  return place.reader.list(path.resolve(place.folder, from)).flatMap(({ name, kind }) => {
     if (kind === 'folder') return namesBelow(place, `${from}${name}/`, levels - 1).map((one) => `${name}/${one}`);
     if (kind !== 'file') throw invalid(place, `${from}${name} is a link`);
     return [name];

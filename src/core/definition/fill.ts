@@ -32,3 +32,17 @@ export function fillAll<Value>(value: Value, values: Readonly<Record<string, str
 export function fillText(text: string, values: Readonly<Record<string, string>>): string {
   return text.replace(/\{\{\s*([\w.-]+)\s*\}\}/g, (whole, name: string) => values[name] ?? whole);
 }
+
+/**
+ * A text with fragments in the places of their names; `fragmentOf` gives undefined for what is none. One that stands for a line
+ * (`// {{name}}`) and is empty takes the line with it.
+ */
+export function fillFragments(text: string, fragmentOf: (name: string) => string | undefined): string {
+  const found = (name: string): string | undefined => fragmentOf(name)?.replaceAll(/^\n+|\n+$/g, '');
+  const byLine = text.replaceAll(/^([ \t]*)\/\/ \{\{([\w.-]+)\}\}\r?\n/gm, (whole, indent: string, name: string) => {
+    const fragment = found(name);
+    if (fragment === undefined) return whole;
+    return fragment === '' ? '' : `${fragment.replaceAll(/^(?=.)/gm, indent)}\n`;
+  });
+  return byLine.replaceAll(/\{\{([\w.-]+)\}\}/g, (whole, name: string) => found(name) ?? whole);
+}

@@ -1,5 +1,6 @@
 import { versionsOf } from '../ecosystems/versions.ts';
 import { isRecord } from '../records.ts';
+import { fillFragments } from './fill.ts';
 import { FACT_NAMES } from './facts.ts';
 import type { Fault } from './faults.ts';
 import { didYouMean } from './nearest.ts';
@@ -70,15 +71,21 @@ function wayFaults(definition: Definition, way: Way, path: Path): Fault[] {
       : [{ path: [...path, 'packages', name, 'range'], what: `"${range}" is neither a range of versions nor a tag` }],
   );
   const ties = way.ties.flatMap((one, index) => tieFaults(one, [...path, 'ties', index], { choices, known }));
-  const files = (way.files ?? []).flatMap((one, index) => fileFaults(one, [...path, 'files', index]));
-  return [...packages, ...ties, ...files];
+  const taken = Object.keys(way.fragments ?? {}).flatMap((name): Fault[] =>
+    [...FACT_NAMES, ...Object.keys(choices)].includes(name)
+      ? [{ path: [...path, 'fragments', name], atKey: true, what: `"${name}" is the name of a fact or a choice already` }]
+      : [],
+  );
+  const files = (way.files ?? []).flatMap((one, index) => fileFaults(one, [...path, 'files', index], way.fragments));
+  return [...packages, ...ties, ...taken, ...files];
 }
 
-function fileFaults({ file, text, from, native, merge }: WayFile, path: Path): Fault[] {
+function fileFaults({ file, text, from, native, merge }: WayFile, path: Path, fragments: Way['fragments'] = {}): Fault[] {
   if ((text === undefined) === (from === undefined)) return [{ path, what: 'needs either "text" or "from"' }];
   if (from !== undefined && from.endsWith('/') !== file.endsWith('/'))
     return [{ path: [...path, 'from'], what: 'a folder goes into a folder: both end with a slash' }];
-  const fault = native && text !== undefined ? faultOfCode(text) : undefined;
+  const code = native && text !== undefined ? fillFragments(text, (name) => fragments[name]?.[0]?.text) : undefined;
+  const fault = code === undefined ? undefined : faultOfCode(code);
   if (fault !== undefined) return [{ path: [...path, 'text'], what: `is not TypeScript: ${fault}` }];
   return merge && !/^\s*\{[\s\S]*\}\s*$/.test(text ?? '')
     ? [{ path: [...path, 'merge'], what: 'needs a text that is a JSON object' }]

@@ -1,4 +1,5 @@
 import { type Circumstances } from './circumstances.ts';
+import { fillFragments } from '../definition/fill.ts';
 import type { ProofSpec, Way } from '../definition/definition.ts';
 import { proofOn, type ProofKinds, type ProvedSide } from '../definition/proof-kind.ts';
 import type { Traits } from '../joints/traits.ts';
@@ -21,19 +22,12 @@ export function settleWay(way: Way, at: Circumstances): Way {
   };
 }
 
-/** A text with the fragments of its way in their places; one that stands for a line and is empty takes the line with it. */
+/** A text with the fragments of its way in their places: of each the first variant whose condition holds. */
 function withFragments(text: string, { fragments = {} }: Way, at: Circumstances): string {
-  const fitting = (name: string): string | undefined =>
-    fragments[name] && (fragments[name].find(({ when }) => holds(when, at))?.text.trim() ?? '');
-  const byLine = text.replaceAll(
-    /^([ \t]*)\/\/ \{\{([\w.-]+)\}\}\r?\n/gm,
-    (whole, indent: string, name: string) => {
-      const found = fitting(name);
-      if (found === undefined) return whole;
-      return found === '' ? '' : `${found.replaceAll(/^(?=.)/gm, indent)}\n`;
-    },
+  return fillFragments(
+    text,
+    (name) => fragments[name] && (fragments[name].find(({ when }) => holds(when, at))?.text ?? ''),
   );
-  return byLine.replaceAll(/\{\{([\w.-]+)\}\}/g, (whole, name: string) => fitting(name) ?? whole);
 }
 
 /** The proofs that are meant for a workspace, filled with its facts; choices and random values are filled when it is proved. */

@@ -10,6 +10,7 @@ import { fitFile } from '../../formats/script/fit-file.ts';
 import { toNative } from '../../formats/script/native.ts';
 import type { StackFacts } from '../../stacks/sides.ts';
 import type { WorkspaceFacts } from '../../survey/survey.ts';
+import { joinedRecords } from '../../records.ts';
 import type { CodeStyle } from '../../text/code-style.ts';
 
 interface Place {
@@ -25,7 +26,7 @@ export function wayEdits({ files = [], ties }: Way, place: Place): Edit[] {
   const { workspace, style, values } = place;
   const made = files.map(({ file, text = '', merge = [], native, ...how }) => {
     const inHost = path.posix.normalize(path.posix.join(workspace.folder, fillText(file, values)));
-    const members = Object.assign({}, ...merge.map((one) => fillAll(one.members, values))) as Record<string, unknown>;
+    const members = merge.map((one) => fillAll(one.members, values)).reduce(joinedRecords, {});
     const filled = withMembers(fillText(text, values).trimStart(), members);
     const own = native ? nativeFile(filled, inHost, place) : filled;
     return wholeFile(inHost, fitFile(own, inHost, style), how);

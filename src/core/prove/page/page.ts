@@ -8,7 +8,8 @@ export const page: ProofKind<Spec, Maker> = {
   says: 'builds a copy, serves it on 127.0.0.1, and looks at its first page and at `visit` in Chromium without a window. Where there is none it says so, and the build alone counts',
   schema,
   order: 5,
-  describe: (_, what) => `builds a copy of ${what}, serves it on 127.0.0.1, and looks at its pages in a browser`,
+  describe: ({ checks }, what) =>
+    `builds a copy of ${what}, serves it on 127.0.0.1, and looks at its pages in a browser${checks === undefined ? '' : `: ${checks}`}`,
   commands: (_, { build, serve }) => (serve === undefined ? [build] : [build, serve]),
   isOwnCode: ({ plants: planted = {}, ties = [] }) => Object.keys(planted).length + ties.length > 0,
   load: async () => ({ byBuild: (await import('./prove-page.ts')).page }),

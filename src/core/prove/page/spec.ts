@@ -11,6 +11,7 @@ export const schema = z.strictObject({
   visit: told(z.string().check(z.regex(/^\//)), 'the path that is visited in the built app'),
   shows: told(z.optional(z.string()), 'what must stand in the page then; anything where nothing is said'),
   hides: told(z.optional(z.string()), 'what must stand in nothing that was built for browsers'),
+  checks: told(z.optional(z.string()), 'what is checked, in words'),
 });
 
 export type Spec = z.infer<typeof schema>;

@@ -90,7 +90,7 @@ function importLine(one: TieImport, ending: string): string {
 }
 
 function page(spec: Spec, { publicPrefix }: ProvedSide, modules: Record<string, string>): PageSpec {
-  const { plants = {}, shows, visit = '/', public: variables } = spec;
+  const { plants = {}, shows, visit = '/', public: variables, checks } = spec;
   const told = Object.entries(variables ?? {}).map(([name, value]) => `${publicPrefix}${name}=${value}\n`);
   const environment = `${told.join('')}LIGAMENT_HIDDEN=${HIDDEN}\n`;
   return {
@@ -104,5 +104,6 @@ function page(spec: Spec, { publicPrefix }: ProvedSide, modules: Record<string, 
     visit,
     shows,
     ...(variables ? { hides: HIDDEN } : {}),
+    checks,
   };
 }
