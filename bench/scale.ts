@@ -18,18 +18,19 @@ const { execFileSync } = require('node:child_process'); const fs = require('node
 const files = execFileSync('git', ['ls-files', '-z'], { maxBuffer: 1 << 28 }).toString().split('\\0');
 for (const file of files) if (/(^|\\/)package\\.json$/.test(file)) JSON.parse(fs.readFileSync(file, 'utf8'));
 `;
-const KIT = `integration: garden-format
+const KIT = `format: 1
+integration: garden-format
 title: Garden format
 kind: lint
 about: Only for the benchmark.
 ways:
-  - way: packages
+  packages:
     title: by its package
     packages:
       prettier: { range: ^3.0.0, section: development }
     ties:
-      - at: manifest.scripts
-        scripts: { format: prettier --write . }
+      - manifest.scripts:
+          scripts: { format: prettier --write . }
 proofs: []
 `;
 

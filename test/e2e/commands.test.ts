@@ -4,19 +4,19 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { gardenManifest } from '../support/garden.ts';
 import { PROGRAM as LIGAMENT, TestHost } from '../support/host.ts';
 
-const KIT = `integration: water
+const KIT = `format: 1
+integration: water
 title: The water
 kind: data
 about: Only for tests.
 choices:
   butts: { kind: text, ask: How many butts, form: line, default: '3', asked: on-request }
 ways:
-  - way: plain
+  plain:
     title: by its program
-    packages: {}
     ties:
-      - at: manifest.scripts
-        scripts: { water: lay-pipes }
+      - manifest.scripts:
+          scripts: { water: lay-pipes }
     commands:
       - program: lay-pipes
         args: [--butts, '{{butts}}', '; touch taken', '$(touch taken)']

@@ -20,14 +20,14 @@ const COMMANDS = [
 // Those that read all there is to read.
 const READING = [['attach', './kit', '--yes', '--no-install'], ['survey'], ['detach', 'kit', '--yes', '--no-install']];
 const LONGEST_MS = 20_000;
-const KIT = `integration: kit
+const KIT = `format: 1
+integration: kit
 title: The kit
 kind: data
 about: Only for tests.
 ways:
-  - way: plain
+  plain:
     title: by one file
-    packages: {}
     ties: []
     files: [{ file: shed/kit.txt, text: "kit\\n" }]
 proofs: []

@@ -5,18 +5,18 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { PROGRAM, TestHost } from '../support/host.ts';
 
-const kit = (name: string): string => `integration: ${name}
+const kit = (name: string): string => `format: 1
+integration: ${name}
 title: The ${name}
 kind: data
 about: Only for tests.
 ways:
-  - way: plain
+  plain:
     title: by its program
-    packages: {}
     ties: []
     files: [{ file: src/${name}.txt, text: "${name}\\n" }]
 proofs:
-  - { proof: run, run: [wait-for-it], says: waited, checks: it has waited }
+  - run: { run: [wait-for-it], says: waited, checks: it has waited }
 `;
 
 // Goes on until somebody lets it, outside of the copy that it is run in.

@@ -4,15 +4,15 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { TestHost, type Run } from '../support/host.ts';
 
 // Definitions of somebody's own, as an attacker would write them: each is one trap.
-const HEAD = `integration: kit
+const HEAD = `format: 1
+integration: kit
 title: The kit
 kind: data
 about: Only for tests.
 `;
 const WAY = `ways:
-  - way: plain
+  plain:
     title: by one file
-    packages: {}
     ties: []
     files: [{ file: src/kit.js, text: "export const kit = 1;\\n" }]
 `;
@@ -43,27 +43,24 @@ function attach(text: string, ...more: string[]): Run {
 
 describe('what a definition may not say', () => {
   it.each([
-    ['a shell as a proof', withProof(`{ proof: run, run: [../../../bin/sh, -c, id], says: '', checks: x }`)],
+    ['a shell as a proof', withProof(`{ run: { run: [../../../bin/sh, -c, id], says: '', checks: x } }`)],
     [
       'a path as a linter',
-      withProof(`{ proof: lint, program: ../../../../usr/bin/touch, args: [x], endings: [js], plants: {}, finds: x }`),
+      withProof(`{ lint: { program: ../../../../usr/bin/touch, args: [x], endings: [js], plants: {}, finds: x } }`),
     ],
-    [
-      'a path as a formatter',
-      withProof(`{ proof: format, write: [/bin/sh, -c, id], check: [prettier], endings: [js] }`),
-    ],
-    ['a plant outside', withProof(`{ proof: commit, plants: { ../../../x: y } }`)],
-    ['a plant in version control', withProof(`{ proof: commit, plants: { .git/hooks/x: y } }`)],
-    ['a file read outside', withProof(`{ proof: http, steps: [{ read: ../../../../etc/hostname }], checks: x }`)],
+    ['a path as a formatter', withProof(`{ format: { write: [/bin/sh, -c, id], check: [prettier], endings: [js] } }`)],
+    ['a plant outside', withProof(`{ commit: { plants: { ../../../x: y } } }`)],
+    ['a plant in version control', withProof(`{ commit: { plants: { .git/hooks/x: y } } }`)],
+    ['a file read outside', withProof(`{ http: { steps: [{ read: ../../../../etc/hostname }], checks: x } }`)],
     [
       'an ending that leads out',
-      withProof(`{ proof: built-css, class: [x], declares: {}, sheet: { ending: /../.., text: x } }`),
+      withProof(`{ built-css: { class: [x], declares: {}, sheet: { ending: /../.., text: x } } }`),
     ],
     [
       'options for Node.js',
-      withProof(`{ proof: http, environment: { NODE_OPTIONS: --require=x }, steps: [], checks: x }`),
+      withProof(`{ http: { environment: { NODE_OPTIONS: --require=x }, steps: [], checks: x } }`),
     ],
-    ['a search path', withProof(`{ proof: http, environment: { PATH: /tmp }, steps: [], checks: x }`)],
+    ['a search path', withProof(`{ http: { environment: { PATH: /tmp }, steps: [], checks: x } }`)],
     ['an absolute file', withFile('/tmp/evil.js')],
     ['a file without a name', withFile('" "')],
     ['a file above', withFile('../evil.js')],
@@ -73,9 +70,9 @@ describe('what a definition may not say', () => {
     ['the same on HFS+', withFile('".g\\u200cit/hooks/pre-commit"')],
     ['the same on Windows', withFile('GIT~1/hooks/pre-commit')],
     ['a file with a placeholder that is none', withFile("'{{foldr}}/kit.js'")],
-    ['scripts as settings', withTie('{ at: manifest.settings, settings: { scripts: { postinstall: id } } }')],
-    ['scripts as settings, by a pointer', withTie('{ at: manifest.settings, settings: { /scripts/postinstall: id } }')],
-    ['packages as settings', withTie('{ at: manifest.settings, settings: { /dependencies/evil: "1" } }')],
+    ['scripts as settings', withTie('{ manifest.settings: { settings: { scripts: { postinstall: id } } } }')],
+    ['scripts as settings, by a pointer', withTie('{ manifest.settings: { settings: { /scripts/postinstall: id } } }')],
+    ['packages as settings', withTie('{ manifest.settings: { settings: { /dependencies/evil: "1" } } }')],
     ['data in version control', `${HEAD}${WAY}proofs: []\ndata: [{ path: .git, holds: all }]\n`],
     ['a title that steers the terminal', `${HEAD}${WAY}proofs: []\n`.replace('The kit', '"The \\e]0;x\\a kit"')],
     ['a title of two lines', `${HEAD}${WAY}proofs: []\n`.replace('The kit', '"The kit\\nProved  everything"')],
@@ -105,7 +102,7 @@ describe('what a definition may not say', () => {
 describe('what a definition may say, and what is told of it', () => {
   it('a program that no installed package brings is not looked for in the system', () => {
     const failed = attach(
-      withProof(`{ proof: run, run: [sh, -c, "id > '${ran}'"], says: '', checks: x }`),
+      withProof(`{ run: { run: [sh, -c, "id > '${ran}'"], says: '', checks: x } }`),
       '--allow-commands',
     );
     expect(failed.status).toBe(4);
@@ -114,9 +111,9 @@ describe('what a definition may say, and what is told of it', () => {
   });
 
   it.each([
-    ['a program', `{ proof: run, run: [rake, --all, '; id'], says: x, checks: x }`, 'rake --all ; id'],
-    ['a formatter', `{ proof: format, write: [rake, -w], check: [rake, -c], endings: [js] }`, 'rake -w'],
-    ['planted files', `{ proof: page, plants: { vite.config.js: x }, visit: / }`, 'vite.config.js'],
+    ['a program', `{ run: { run: [rake, --all, '; id'], says: x, checks: x } }`, 'rake --all ; id'],
+    ['a formatter', `{ format: { write: [rake, -w], check: [rake, -c], endings: [js] } }`, 'rake -w'],
+    ['planted files', `{ page: { plants: { vite.config.js: x }, visit: / } }`, 'vite.config.js'],
   ])('a proof with %s needs the flag; agreeing to all else is no consent to it', (_, proof, words) => {
     const refused = attach(withProof(proof));
     expect(refused.status).toBe(3);
@@ -127,7 +124,7 @@ describe('what a definition may say, and what is told of it', () => {
   });
 
   it('a script that the package manager would run is shown as what it is, and needs the flag', () => {
-    const text = withTie(`{ at: manifest.scripts, scripts: { postinstall: "id > ${ran}", tend: echo tend } }`);
+    const text = withTie(`{ manifest.scripts: { scripts: { postinstall: "id > ${ran}", tend: echo tend } } }`);
     const refused = attach(text);
     expect(refused.status).toBe(3);
     expect(refused.stderr).toContain(`postinstall: id > ${ran} (a script that the package manager runs)`);
@@ -150,13 +147,12 @@ describe('what a definition may say, and what is told of it', () => {
 
 describe('definitions of their own beside those that ship', () => {
   const KIT = `${HEAD}ways:
-  - way: plain
+  plain:
     title: by one file
-    packages: {}
     ties:
-      - at: lint.configs
-        when: { packages: { eslint: '*' } }
-        item: "{ ignores: ['kit/**'] }"
+      - lint.configs:
+          when: { packages: { eslint: '*' } }
+          item: "{ ignores: ['kit/**'] }"
     files:
       - { file: src/kit.js, text: "export const kit = 1;\\n", when: { packages: { eslint: '*' } } }
       - { file: src/always.js, text: "export const always = 1;\\n" }
@@ -191,7 +187,7 @@ proofs: []
 
   it('one that is fitted to another is not proved along: who attaches the other is told how to', () => {
     host.write('package.json', '{\n  "name": "plots",\n  "version": "1.0.0",\n  "type": "module"\n}\n');
-    const proof = `{ proof: run, run: [touch, "${ran}"], says: x, checks: it runs }`;
+    const proof = `{ run: { run: [touch, "${ran}"], says: x, checks: it runs } }`;
     host.write('kit/integration.yaml', KIT.replace('proofs: []', `proofs:\n  - ${proof}`));
     expect(host.ligament('attach', './kit', '--yes', '--no-install', '--no-prove').status).toBe(0);
     const shown = host.ligament('attach', 'eslint', '--preview', '--json');
@@ -210,7 +206,7 @@ proofs: []
     host.write('kit/integration.yaml', KIT);
     expect(host.ligament('attach', './kit', '--yes', '--no-install').status).toBe(0);
     const record = JSON.parse(host.read('.ligament/attached/kit.json')) as Record<string, unknown>;
-    expect(record).toMatchObject({ ledger: 3, source: { from: 'own' }, kept: { form: 1 } });
+    expect(record).toMatchObject({ ledger: 3, source: { from: 'own' }, kept: { form: 2 } });
     expect(record.source).toHaveProperty('digest', expect.stringMatching(/^[0-9a-f]{64}$/));
   });
 
@@ -227,6 +223,30 @@ proofs: []
     expect(host.ligament('attach', './kit', '--yes', '--no-install').status).toBe(0);
     expect(host.read(file)).toMatch(/"ledger": 3,/);
     expect(host.ligament('detach', 'kit', 'eslint', '--yes', '--no-install').status).toBe(0);
+    expect(host.tree()).toEqual(bare);
+  });
+
+  it('a way that a record of the second format keeps, in the first form, is fitted and taken out', () => {
+    const kept = fs.readFileSync(path.join(import.meta.dirname, 'records/kept-form-1.json'), 'utf8');
+    host.write(
+      'package.json',
+      '{\n  "name": "plots",\n  "type": "module",\n  "devDependencies": { "vite": "^7.3.0" }\n}\n',
+    );
+    host.write('vite.config.js', "import { defineConfig } from 'vite';\n\nexport default defineConfig({});\n");
+    host.write('index.html', '<script type="module" src="/src/main.js"></script>\n');
+    host.write('src/main.js', 'start();\n');
+    const bare = host.tree();
+    host.write('src/main.js', "import './kit';\n\nstart();\n");
+    host.write('src/kit.js', 'export const kit = 1;\n');
+    host.write('.ligament/attached/kit.json', kept);
+    const survey = host.ligament('survey');
+    expect(survey.status, survey.stderr).toBe(0);
+    expect(survey.stdout).toContain('The kit (kit, plain)');
+    expect(host.ligament('attach', ...ESLINT).status).toBe(0);
+    expect(host.read('eslint.config.js')).toContain('kit/**');
+    expect(host.read('.ligament/attached/kit.json')).toMatch(/"ledger": 3,[^]*"form": 2,/);
+    const gone = host.ligament('detach', 'eslint', 'kit', '--yes', '--no-install');
+    expect(gone.status, gone.stderr).toBe(0);
     expect(host.tree()).toEqual(bare);
   });
 });

@@ -5,21 +5,21 @@ import path from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { TestHost } from '../support/host.ts';
 
-const KIT = `integration: tap
+const KIT = `format: 1
+integration: tap
 title: The tap
 kind: environment
 about: Only for tests.
 choices:
   key: { kind: secret, ask: The key, make: random }
 ways:
-  - way: plain
+  plain:
     title: by its variables
-    packages: {}
     ties:
-      - at: environment.file
-        variables: { TAP_KEY: { secret: key, example: x } }
+      - environment.file:
+          variables: { TAP_KEY: { secret: key, example: x } }
 proofs:
-  - { proof: run, run: [tell], says: told, checks: it has told }
+  - run: { run: [tell], says: told, checks: it has told }
 `;
 
 // What it was given, and what the environment files beside it hold.
@@ -116,7 +116,7 @@ describe('what a proof is given', () => {
     );
     host.write(
       'kit/integration.yaml',
-      KIT.replace('    ties:\n', '    ties:\n      - { at: manifest.scripts, scripts: { tap: echo tap } }\n'),
+      KIT.replace('    ties:\n', '    ties:\n      - manifest.scripts: { scripts: { tap: echo tap } }\n'),
     );
     host.environment.LIGAMENT_SECRET_KEY = 'given-secret';
     const run = host.ligament('attach', './kit', '--yes', '--no-prove');
@@ -189,7 +189,7 @@ function makeServer(source: string): void {
   host.write(
     'kit/integration.yaml',
     KIT.slice(0, KIT.indexOf('proofs:')) +
-      'proofs:\n  - { proof: http, steps: [{ ask: POST /register, status: 200 }], checks: people register }\n',
+      'proofs:\n  - { http: { steps: [{ ask: POST /register, status: 200 }], checks: people register } }\n',
   );
   host.install();
 }

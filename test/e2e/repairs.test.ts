@@ -8,9 +8,9 @@ import { PROGRAM, TestHost, type Run } from '../support/host.ts';
 import { asRoot } from '../support/own-mount.ts';
 
 // Faults that were once there, one after the other: each with what showed it.
-const HEAD = 'integration: kit\ntitle: The kit\nkind: data\nabout: Only for tests.\n';
+const HEAD = 'format: 1\nintegration: kit\ntitle: The kit\nkind: data\nabout: Only for tests.\n';
 const way = (ties: string, files = '', proofs = '[]'): string =>
-  `${HEAD}ways:\n  - { way: plain, title: by itself, packages: {}, ties: [${ties}], files: [${files}] }\nproofs: ${proofs}\n`;
+  `${HEAD}ways:\n  plain: { title: by itself, ties: [${ties}], files: [${files}] }\nproofs: ${proofs}\n`;
 
 let host: TestHost;
 beforeEach(() => {
@@ -33,9 +33,9 @@ it('a failed change removes no folder of packages but those that the manager mad
   host.write(
     'kit/integration.yaml',
     way(
-      '{ at: manifest.scripts, scripts: { tend: echo } }',
+      '{ manifest.scripts: { scripts: { tend: echo } } }',
       '{ file: src/extra.js, text: "x();\\n" }',
-      '[{ proof: run, run: [not-there], says: x, checks: x }]',
+      '[{ run: { run: [not-there], says: x, checks: x } }]',
     ),
   );
   host.commitAll();
@@ -61,7 +61,7 @@ it('--commit with nothing that git would take commits nothing', () => {
 it("hooks of a project below the repository's top are where git looks for them; the team's own are left", () => {
   const top = path.dirname(host.root);
   spawnSync('git', ['init', '--quiet', top]);
-  host.write('kit/integration.yaml', way('{ at: hooks.pre-commit, run: "sh ./tend.sh" }'));
+  host.write('kit/integration.yaml', way('{ hooks.pre-commit: { run: "sh ./tend.sh" } }'));
   host.write('tend.sh', 'pwd > "$HOME/where"\n');
   host.environment.HOME = top;
   host.environment.GIT_AUTHOR_NAME = host.environment.GIT_COMMITTER_NAME = 'Committee';
@@ -83,7 +83,7 @@ it("hooks of a project below the repository's top are where git looks for them; 
 });
 
 it('a hook that comes back by undo can be run, and a patch says so', () => {
-  host.write('kit/integration.yaml', way('{ at: hooks.pre-commit, run: "true" }'));
+  host.write('kit/integration.yaml', way('{ hooks.pre-commit: { run: "true" } }'));
   host.commitAll();
   const patch = host.ligament('attach', './kit', '--preview', '--format', 'patch').stdout;
   expect(patch).toMatch(/\.githooks\/pre-commit\nnew file mode 100755/);
@@ -102,7 +102,7 @@ it('a secret with a dollar sign is what the loader of the project reads', () => 
   host.write('main.js', '');
   host.write(
     'kit/integration.yaml',
-    way('{ at: environment.file, variables: { VITE_X: { secret: word, example: x } } }').replace(
+    way('{ environment.file: { variables: { VITE_X: { secret: word, example: x } } } }').replace(
       'ways:',
       'choices:\n  word: { kind: secret, ask: Which }\nways:',
     ),
@@ -126,7 +126,7 @@ it('sources in folders that are called like results are in the copy', () => {
   host.write('src/main.js', "require('./coverage/x.js');\nrequire('./dist/y.js');\n");
   host.write(
     'kit/integration.yaml',
-    way('', '{ file: a.txt, text: a }', '[{ proof: run, run: [tell], says: shipped, checks: x }]'),
+    way('', '{ file: a.txt, text: a }', '[{ run: { run: [tell], says: shipped, checks: x } }]'),
   );
   host.write('package.json', '{\n  "name": "plots"\n}\n');
   host.commitAll();
@@ -235,7 +235,7 @@ it('a page that nobody can look at is neither proved nor failed', () => {
   );
   host.write('index.html', '<p>Plots</p><script type="module" src="/main.js"></script>\n');
   host.write('main.js', '');
-  host.write('kit/integration.yaml', way('', '{ file: a.txt, text: a }', '[{ proof: page, visit: / }]'));
+  host.write('kit/integration.yaml', way('', '{ file: a.txt, text: a }', '[{ page: { visit: / } }]'));
   host.install();
   const bin = path.join(path.dirname(host.root), 'bin');
   fs.mkdirSync(bin);
@@ -256,7 +256,7 @@ it('a page that nobody can look at is neither proved nor failed', () => {
 it('a secret goes into no file that git does not answer for', () => {
   host.write(
     'kit/integration.yaml',
-    way('{ at: environment.file, variables: { KEY: { secret: word, example: x } } }').replace(
+    way('{ environment.file: { variables: { KEY: { secret: word, example: x } } } }').replace(
       'ways:',
       'choices:\n  word: { kind: secret, ask: Which, make: random }\nways:',
     ),
@@ -303,7 +303,7 @@ it("another user's project above decides nothing; what others wrote meanwhile is
   // Names that look like temporary files are somebody's own.
   host.write(
     'kit/integration.yaml',
-    way('', '{ file: src/x.js, text: x }', '[{ proof: run, run: [not-there], says: x, checks: x }]'),
+    way('', '{ file: src/x.js, text: x }', '[{ run: { run: [not-there], says: x, checks: x } }]'),
   );
   for (const name of ['package.json.20261127', 'package.json.1732700000', 'package.json.ligament-x-1'])
     host.write(name, 'mine');

@@ -4,20 +4,20 @@ import { afterEach, beforeEach, expect, it } from 'vitest';
 import { demoHost, type TestHost } from '../support/host.ts';
 
 /** Brings a sheet of its own; its proof asks for a colour. */
-const kit = (name: string, colour: string): string => `integration: ${name}
+const kit = (name: string, colour: string): string => `format: 1
+integration: ${name}
 title: The ${name}
 kind: styling
 about: Only for tests.
 ways:
-  - way: sheet
+  sheet:
     title: by a sheet of its own
-    packages: {}
     files:
-      - { file: '{{folder}}/${name}.css', text: ".${name} {\\n  color: teal;\\n}\\n" }
+      - { file: ./${name}.css, text: ".${name} {\\n  color: teal;\\n}\\n" }
     ties:
-      - { at: app.boot, import: { file: '{{folder}}/${name}.css' } }
+      - app.boot: { from: { './${name}.css': [] } }
 proofs:
-  - { proof: built-css, class: [${name}], declares: { color: ${colour} } }
+  - built-css: { class: [${name}], declares: { color: ${colour} } }
 `;
 
 let host: TestHost;

@@ -171,7 +171,7 @@ describe('several integrations at once', () => {
   it('go by the next way where no version of the first one fits', async () => {
     const [head = '', tail = ''] = definitionText({ mulch: '^2' }).split('proofs:');
     const second = definitionText({ mulch: '^1' }).split('ways:\n')[1]?.split('proofs:')[0] ?? '';
-    const two = `${head}${second.replace('way: packages', 'way: older').replace('by its packages', 'by its older packages')}proofs:${tail}`;
+    const two = `${head}${second.replace('  packages:\n    title', '  older:\n    title').replace('by its packages', 'by its older packages')}proofs:${tail}`;
     garden = await Garden.open(packages, {
       'package.json': gardenManifest({ devDependencies: { soil: '^1.0.0' } }),
       'kit/integration.yaml': two,

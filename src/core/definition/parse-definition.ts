@@ -3,12 +3,14 @@ import { bracketDepth } from '../formats/nesting.ts';
 import { messageOf } from '../message-of.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { placeFaults, type Fault, type PlacedFault } from './faults.ts';
-import type { ProofKinds } from './proof-kind.ts';
+import { proofSchema, type ProofKinds } from './proof-kind.ts';
 import type { Definition } from './definition.ts';
 import { DEFINITION_FORMAT, writtenSchema } from './written.ts';
 import { translate } from './translate.ts';
 import { senseFaults } from './sense-faults.ts';
 import { writtenFaults } from './written-faults.ts';
+import { way } from './way.ts';
+import * as z from 'zod/mini';
 import { isRecord } from '../records.ts';
 import { shapeFaults } from './shape-faults.ts';
 
@@ -46,11 +48,22 @@ export function parseDefinition(text: string, file: string, kinds: ProofKinds): 
     const shape = shapeFaults(result.error.issues, schema, value);
     throw faulty(file, placeFaults([...keyFaults(value, []), ...shape], text, document, counter));
   }
-  const { definition, origin } = translate(result.data);
+  const { definition: said, origin } = translate(result.data);
+  const definition = asRecorded(said, kinds);
   const sense = senseFaults(definition).map((fault) => ({ ...fault, path: origin(fault.path) }));
   const faults = [...keyFaults(value, []), ...writtenFaults(result.data), ...sense];
   if (faults.length === 0) return definition;
   throw faulty(file, placeFaults(faults, text, document, counter));
+}
+
+/** The same with all members in the order in which records have them: what is attached now and what is read again are the same text. */
+function asRecorded(definition: Definition, kinds: ProofKinds): Definition {
+  const schema = z.strictObject({ way, proofs: z.array(proofSchema(kinds)) });
+  const ways = definition.ways.map(({ proofs, ...alone }) => {
+    const recorded = schema.parse({ way: alone, proofs });
+    return { ...recorded.way, proofs: recorded.proofs };
+  });
+  return { ...definition, ways };
 }
 
 /** Throws a Problem (status 2) for a definition in a form that is not known here: nothing else can be said of it. */

@@ -2,6 +2,7 @@ import type * as z from 'zod/mini';
 import { isRecord } from '../records.ts';
 import type { Fault } from './faults.ts';
 import { didYouMean } from './nearest.ts';
+import { wordsOf } from './words.ts';
 
 type Issue = z.core.$ZodIssue;
 
@@ -30,7 +31,7 @@ function faultsOf(issue: Issue, schema: z.ZodMiniType, value: unknown): Fault[] 
       }));
     }
     case 'invalid_type':
-      return [{ path, what: typeInWords(issue.expected, path, valueAt(value, path)) }];
+      return [{ path, what: typeInWords(issue.expected, path, valueAt(value, path), wordsAt(schema, value, path)) }];
     case 'invalid_value': {
       const values = issue.values.map(String);
       const given = valueAt(value, path);
@@ -47,7 +48,7 @@ function faultsOf(issue: Issue, schema: z.ZodMiniType, value: unknown): Fault[] 
     case 'custom':
       return [{ path, what: issue.message }];
     case 'invalid_format':
-      return [{ path, what: formatInWords(path, valueAt(value, path)) }];
+      return [{ path, what: formatInWords(path, valueAt(value, path), wordsAt(schema, value, path)) }];
     default:
       return [{ path, what: 'is not as it should be' }];
   }
@@ -91,9 +92,12 @@ const TYPES: Record<string, string> = {
   number: 'a number',
 };
 
-function typeInWords(expected: string, path: readonly PropertyKey[], given: unknown): string {
+function typeInWords(expected: string, path: readonly PropertyKey[], given: unknown, words: string | undefined): string {
   const wanted = TYPES[expected] ?? expected;
-  if (given === undefined) return `"${String(path.at(-1) ?? 'the definition')}" is missing: ${wanted}`;
+  if (given === undefined) {
+    const meaning = words === undefined ? '' : ` (${words})`;
+    return `"${String(path.at(-1) ?? 'the definition')}" is missing: ${wanted}${meaning}`;
+  }
   const shown =
     typeof given === 'string' || typeof given === 'number' || typeof given === 'boolean' ? plain(given) : undefined;
   const example =
@@ -111,10 +115,10 @@ function kindOf(given: unknown): string {
   return TYPES[typeof given] ?? typeof given;
 }
 
-function formatInWords(path: readonly PropertyKey[], given: unknown): string {
+function formatInWords(path: readonly PropertyKey[], given: unknown, words: string | undefined): string {
   const name = path.findLast((one) => typeof one === 'string') ?? 'it';
   const shown = JSON.stringify(given).slice(0, 60);
-  return `${name} cannot be ${shown}: it has another form (docs/definition-format.md)`;
+  return `${name} cannot be ${shown}: ${words ?? 'it has another form (docs/definition-format.md)'}`;
 }
 
 function valueAt(value: unknown, path: readonly PropertyKey[]): unknown {
@@ -140,12 +144,22 @@ function defOf(schema: z.ZodMiniType): Def {
 
 /** The keys that an object at a path may have, by the schema; of a union those of the form that its own members tell. */
 function keysAt(schema: z.ZodMiniType, value: unknown, path: readonly PropertyKey[]): string[] {
-  const found = path.reduce<z.ZodMiniType | undefined>(
+  const found = schemaAt(schema, value, path);
+  const shape = found && shapeOf(found, valueAt(value, path));
+  return shape ? Object.keys(shape) : [];
+}
+
+/** What the schema says of the value at a path, in words. */
+function wordsAt(schema: z.ZodMiniType, value: unknown, path: readonly PropertyKey[]): string | undefined {
+  const found = schemaAt(schema, value, path);
+  return found && wordsOf(found);
+}
+
+function schemaAt(schema: z.ZodMiniType, value: unknown, path: readonly PropertyKey[]): z.ZodMiniType | undefined {
+  return path.reduce<z.ZodMiniType | undefined>(
     (at, key, index) => at && below(at, valueAt(value, path.slice(0, index)), key),
     schema,
   );
-  const shape = found && shapeOf(found, valueAt(value, path));
-  return shape ? Object.keys(shape) : [];
 }
 
 function below(schema: z.ZodMiniType, value: unknown, key: PropertyKey): z.ZodMiniType | undefined {

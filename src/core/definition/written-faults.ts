@@ -49,10 +49,14 @@ function rangeFaults(ranges: Record<string, unknown>, path: Path): Fault[] {
   );
 }
 
-/** What nothing proves may not work. */
-function unprovedWays({ ways, proofs = [] }: Written): Fault[] {
-  if (proofs.length > 0) return [];
+/** What nothing proves may not work: that has to be said in so many words. */
+function unprovedWays({ ways, proofs }: Written): Fault[] {
+  if (proofs) return [];
   return Object.entries(ways)
-    .filter(([, way]) => (way.proofs ?? []).length === 0)
-    .map(([name]) => ({ path: ['ways', name], atKey: true, what: `nothing proves the way "${name}"` }));
+    .filter(([, way]) => way.proofs === undefined)
+    .map(([name]) => ({
+      path: ['ways', name],
+      atKey: true,
+      what: `nothing proves the way "${name}"; where nothing can be proved, say "proofs: []"`,
+    }));
 }

@@ -35,7 +35,8 @@ export function keepDefinition({ proofs, ...taken }: Way): KeptDefinition {
     delete whole.from;
     return whole;
   });
-  return { form: 2, way: { ...taken, ...(files ? { files } : {}) }, proofs };
+  // In the order in which it is read again.
+  return { form: 2, way: z.parse(way, { ...taken, ...(files ? { files } : {}) }), proofs };
 }
 
 /** The way that a record keeps. */

@@ -15,15 +15,15 @@ import { planAttach } from '../../../src/core/plan/attach/plan-attach.ts';
 import type { Doors, FileDoor } from '../../../src/core/ports.ts';
 import { oneVersionRegistry } from '../../support/one-version.ts';
 
-const KIT = `integration: shed
+const KIT = `format: 1
+integration: shed
 title: The shed
 kind: data
 about: Only for tests.
 ways:
-  - way: plain
+  plain:
     title: by its files
-    packages: {}
-    ties: [{ at: manifest.scripts, scripts: { shed: echo shed } }]
+    ties: [{ manifest.scripts: { scripts: { shed: echo shed } } }]
     files:
       - { file: src/deep/shed.js, text: "export const shed = 1;\\n" }
       - { file: src/other/rake.js, text: "export const rake = 1;\\n" }

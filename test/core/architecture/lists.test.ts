@@ -45,6 +45,7 @@ interface Smoke extends ProofSpec {
 it('one more kind of proof is read in a definition, told in a preview and made', async () => {
   const smoke: ProofKind<Smoke, Maker> = {
     kind: 'smoke',
+    says: 'looks for smoke',
     schema: z.strictObject({ proof: z.literal('smoke'), from: z.string() }),
     order: 0,
     describe: ({ from }, what) => `looks for smoke from ${from} over ${what}`,
@@ -57,7 +58,7 @@ it('one more kind of proof is read in a definition, told in a preview and made',
   };
   const kinds = [...PROOF_KINDS, smoke];
   const text =
-    'integration: fire\ntitle: Fire\nkind: server\nabout: A fire.\nways: [{way: lit, title: lit, packages: {}, ties: []}]\nproofs: [{proof: smoke, from: shed}]\n';
+    'format: 1\nintegration: fire\ntitle: Fire\nkind: server\nabout: A fire.\nways: { lit: { title: lit } }\nproofs: [{ smoke: { from: shed } }]\n';
   const definition = parseDefinition(text, 'integration.yaml', kinds);
   expect(() => parseDefinition(text, 'integration.yaml', PROOF_KINDS)).toThrow();
   const context = await new MemoryStackHost('express5-one-js').open();
@@ -65,7 +66,7 @@ it('one more kind of proof is read in a definition, told in a preview and made',
   if (!facts) throw new Error('no workspace');
   const place = { context, facts, stack: await bareStack(context, '.'), choices: {} };
   const about = { integration: 'fire', title: 'Fire', workspace: '.', foreign: false };
-  const [task] = tasksFor(about, definition.proofs, kinds, place);
+  const [task] = tasksFor(about, definition.ways[0]?.proofs ?? [], kinds, place);
   expect(task).toMatchObject({ words: 'looks for smoke from shed over the project', runs: ['look shed'], order: 0 });
   if (!task) throw new Error('no task');
   const proofs = new Proofs(() => Promise.resolve(context), [task], { signal: new AbortController().signal, kinds });

@@ -2,19 +2,20 @@ import { describe, expect, it } from 'vitest';
 import { parseDefinition } from '../../support/catalog.ts';
 import { Problem } from '../../../src/core/problem.ts';
 
-const GOOD = `integration: garden-kit
+const GOOD = `format: 1
+integration: garden-kit
 title: Garden kit
 kind: environment
 about: Only for tests.
 ways:
-  - way: packages
+  packages:
     title: by its packages
     packages:
       garden-kit: { range: ^1.0.0, section: development }
     ties:
-      - at: bundler.plugins
-        call: garden()
-        import: { from: garden-kit, default: garden }
+      - bundler.plugins:
+          call: garden()
+          from: { garden-kit: { default: garden } }
 proofs: []
 `;
 
@@ -71,13 +72,13 @@ describe('a definition that means harm', () => {
     ],
     [
       'a secret that nobody is asked for',
-      GOOD.replace('at: bundler.plugins', 'at: environment.file').replace(
-        /call:[^]*?garden }/,
+      GOOD.replace('bundler.plugins', 'environment.file').replace(
+        /call:[^]*?garden } }/,
         'variables: { GATE: { secret: key } }',
       ),
       'no choice that asks for a secret',
     ],
-    ['a placeholder where a text must be', GOOD.replace('from: garden-kit', "from: '{{scope}}'"), 'can stay empty'],
+    ['a placeholder where a text must be', GOOD.replace('from: { garden-kit:', "from: { '{{scope}}':"), 'can stay empty'],
   ])('%s', (_what, text, why) => {
     expect(refusal(text)).toContain(why);
     expect(({} as Record<string, unknown>).polluted).toBeUndefined();

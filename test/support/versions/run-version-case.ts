@@ -49,18 +49,18 @@ export function definitionText(wants: VersionCase['wants'], belongs = 'workspace
     const { range, section } = typeof need === 'string' ? { range: need, section: 'development' } : need;
     return `      ${JSON.stringify(name)}: { range: ${JSON.stringify(range)}, section: ${section} }\n`;
   });
-  return `integration: garden-kit
+  return `format: 1
+integration: garden-kit
 title: Garden kit
 kind: environment
 about: Only for tests.
 belongs: ${belongs}
 ways:
-  - way: packages
+  packages:
     title: by its packages
     packages:
 ${packages.join('')}    ties:
-      - at: manifest.scripts
-        scripts: { tend: echo tended }
+      - manifest.scripts: { scripts: { tend: echo tended } }
 proofs: []
 `;
 }
