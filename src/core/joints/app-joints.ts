@@ -51,7 +51,30 @@ function appByCall(ground: Ground, boot: string): AppReading {
     imports: tie.imports.map((one) => localImport(one, boot, ground.workspace.folder)),
     was,
   }));
-  return { joints: [plugins, shows], screen };
+  return { joints: [plugins, vueAround(ground, boot, shown.line), shows], screen };
+}
+
+const VUE_ELEMENT = { from: 'vue', named: { h: 'h' } };
+
+function vueAround(ground: Ground, boot: string, line: number | undefined): Joint<'app.around'> {
+  return {
+    name: 'app.around',
+    state: 'present',
+    file: boot,
+    line,
+    detail: 'the component that the app shows',
+    tie({ component, properties, imports }) {
+      const given = Object.entries(properties ?? {}).map(([name, value]) => `${name}: ${value}`);
+      const operation = {
+        op: 'enclose' as const,
+        argument: VUE_APP,
+        component,
+        ...(given.length > 0 ? { properties: `{ ${given.join(', ')} }` } : {}),
+        imports: [VUE_ELEMENT, ...imports.map((one) => localImport(one, boot, ground.workspace.folder))],
+      };
+      return [{ file: boot, format: 'script', operation }];
+    },
+  };
 }
 
 function appByElement(ground: Ground, boot: string): AppReading {

@@ -99,5 +99,12 @@ export const scriptOperation: z.ZodMiniType<ScriptOperation> = z.discriminatedUn
     imports: z.array(importSpec),
     was: z.strictObject({ local: text, import: importSpec, element: z.optional(text) }),
   }),
+  z.strictObject({
+    op: z.literal('enclose'),
+    argument: z.strictObject(exportName),
+    component: text,
+    properties: z.optional(text),
+    imports: z.array(importSpec),
+  }),
   z.strictObject({ op: z.literal('augment'), module: text, interface: text, members: texts }),
 ]);

@@ -120,6 +120,18 @@ export interface SwapOperation {
   was: { local: string; import: ImportSpec; element?: string | undefined };
 }
 
+/**
+ * A component around the one that an app is given: `argument` makes the app (`createApp`), and its package has the function `h` that makes
+ * what is shown of a component. `properties` is the code of an object.
+ */
+export interface EncloseOperation {
+  op: 'enclose';
+  argument: ExportName;
+  component: string;
+  properties?: string | undefined;
+  imports: ImportSpec[];
+}
+
 /** TypeScript: an interface of another module (or of the global scope) has further members. */
 export interface AugmentOperation {
   op: 'augment';
@@ -139,6 +151,7 @@ export type ScriptOperation =
   | RegisterOperation
   | ElementOperation
   | SwapOperation
+  | EncloseOperation
   | AugmentOperation;
 
 /** One kind of edit on a parsed script. */

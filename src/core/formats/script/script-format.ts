@@ -31,6 +31,8 @@ function describe(operation: ScriptOperation): string {
       return `has the element ${operation.code}`;
     case 'swap':
       return `shows ${operation.code}`;
+    case 'enclose':
+      return `has ${operation.component} around what it shows`;
     case 'augment':
       return `adds to ${operation.interface} of "${operation.module}"`;
   }

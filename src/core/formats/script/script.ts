@@ -4,6 +4,7 @@ import { augmentations } from './augment.ts';
 import { namesIn } from './bindings.ts';
 import { chains } from './chain.ts';
 import { elements } from './elements.ts';
+import { enclosures } from './enclose.ts';
 import { entries } from './entries.ts';
 import { importText, type ImportSpec } from './import-spec.ts';
 import { importsEffect, planImport, removeImport } from './imports.ts';
@@ -43,6 +44,7 @@ const EDITORS = {
   'child-element': elements,
   'replace-element': elements,
   swap: swaps,
+  enclose: enclosures,
   augment: augmentations,
 } as unknown as Record<ScriptOperation['op'], ScriptEditor<ScriptOperation>>;
 

@@ -1,4 +1,5 @@
 import { callsExport } from './config-root.ts';
+import { shownIn } from './layers.ts';
 import { tagName } from './element-address.ts';
 import { bare, keyName, parseScript, walk, type Node } from './syntax.ts';
 import type { ExportName } from './values.ts';
@@ -9,16 +10,15 @@ export interface Shown {
   line?: number | undefined;
 }
 
-/** What the one call of an export is given as its only argument. */
+/** What the one call of an export is given as its only argument, or shows within layers that are around it. */
 export function shownByCall(text: string, file: string, call: ExportName): Shown {
   const script = parseScript(text, file);
   if ('fault' in script) return {};
   const found: { node: Node; local: string | undefined }[] = [];
   walk(script.program, (node) => {
     if (node.type !== 'CallExpression' || !callsExport(script, node, call)) return;
-    const first = node.arguments[0] && bare(node.arguments[0]);
-    const alone = first?.type === 'Identifier' && node.arguments.length === 1;
-    found.push({ node, local: alone ? first.name : undefined });
+    const [first, more] = node.arguments;
+    found.push({ node, local: first && !more ? shownIn(script, first, call)?.name : undefined });
   });
   return only(text, found);
 }

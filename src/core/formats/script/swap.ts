@@ -3,12 +3,13 @@ import { namesIn, originOf, usesOf } from './bindings.ts';
 import { blocked, isBlocked, type Blocked } from './blocked.ts';
 import { callsExport } from './config-root.ts';
 import { fitExpression } from './fragment.ts';
+import { shownIn } from './layers.ts';
 import { planImport, planImports, removeImport } from './imports.ts';
 import type { ImportSpec } from './import-spec.ts';
 import type { ScriptEditor, SwapOperation } from './operations.ts';
 import { isCode } from './same-code.ts';
-import { bare, parseScript, walk, type Node, type Script } from './syntax.ts';
-import { cutWithImports, findUse } from './uses.ts';
+import { parseScript, walk, type Node, type Script } from './syntax.ts';
+import { cutWithImports, findUse, usesImport } from './uses.ts';
 
 /** Another component in the place of the one that an app shows; the import of the old one goes where nothing else uses it. */
 export const swaps: ScriptEditor<SwapOperation> = {
@@ -63,7 +64,8 @@ function findPresent(script: Script, { imports, argument }: SwapOperation): Node
     if (found || node.type === 'ImportDeclaration') return false;
     if (argument && callsExport(script, node, argument) && node.type === 'CallExpression') {
       const [first] = node.arguments;
-      if (first && findUse(script, first, imports)) found = first;
+      const shown = first && shownIn(script, first, argument);
+      if (shown ? usesImport(script, shown, imports) : first && findUse(script, first, imports)) found = shown ?? first;
     }
     if (!argument && node.type === 'JSXElement' && findUse(script, node.openingElement.name, imports)) found = node;
     return !found;
@@ -75,8 +77,9 @@ function findShown(script: Script, { argument, was }: SwapOperation): { node: No
   const found: { node: Node; name: string }[] = [];
   walk(script.program, (node) => {
     if (argument && node.type === 'CallExpression' && callsExport(script, node, argument)) {
-      const first = node.arguments[0] && bare(node.arguments[0]);
-      if (first?.type === 'Identifier' && node.arguments.length === 1) found.push({ node: first, name: first.name });
+      const [first, more] = node.arguments;
+      const shown = first && !more ? shownIn(script, first, argument) : undefined;
+      if (shown) found.push({ node: shown, name: shown.name });
     }
     if (!argument && was.element !== undefined && node.type === 'JSXElement' && isCode(node, was.element, 'a.tsx'))
       found.push({ node, name: was.local });
