@@ -1,7 +1,7 @@
 import type { Ledger } from '../../core/ledger/record.ts';
 import pc from 'picocolors';
 import type { Drift } from '../../core/ledger/drift.ts';
-import { JOINTS } from '../../core/definition/joint-names.ts';
+import { JOINTS } from '../../core/definition/joints.ts';
 import type { Project } from '../../core/ecosystems/ecosystem.ts';
 import { ecosystem } from '../../core/ecosystems/ecosystems.ts';
 import { groupBy } from '../../core/group-by.ts';
@@ -205,7 +205,7 @@ function jointCells({ side, joint }: SidedJoint, apart: boolean): string[] {
     makeable: pc.dim(`can be made: ${printable(detail)}`),
     blocked: pc.yellow(`blocked: ${printable(refusal?.reason ?? detail)}`),
   };
-  return [...(apart ? [pc.dim(side ?? '')] : []), JOINTS[name], place, words[state]];
+  return [...(apart ? [pc.dim(side ?? '')] : []), JOINTS[name].what, place, words[state]];
 }
 
 function styleInWords({ indent, quotes, semicolons, eol, trailingCommas }: CodeStyle): string {

@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import { joinedRecords } from '../records.ts';
-import { JOINTS, type JointName } from './joint-names.ts';
+import { JOINT_NAMES } from './joints.ts';
 import { told } from './words.ts';
 
 /** Kinds of source files beyond plain JavaScript that a stack may have. */
@@ -27,10 +27,7 @@ const facts = {
     'names (`default`, `*`) of which its own scripts import one from a package already, without what Ligament put in',
   ),
   configured: told(z.optional(z.array(z.string())), "keys at the top of the bundler's configuration"),
-  joints: told(
-    z.optional(z.array(z.enum(Object.keys(JOINTS) as JointName[]))),
-    'joints that the stack has a place for',
-  ),
+  joints: told(z.optional(z.array(z.enum(JOINT_NAMES))), 'joints that the stack has a place for'),
   environment: told(
     z.optional(z.enum(['read', 'unread'])),
     'whether an environment file is read when it is built or started, without a package for that',
@@ -61,10 +58,7 @@ const facts = {
 /** What must hold of a workspace; all of it, one of `any` where that is given, and nothing of what `not` says. */
 export const condition = z.strictObject({
   ...facts,
-  any: told(
-    z.optional(z.array(z.strictObject(facts)).check(z.minLength(1))),
-    'conditions of which one must hold',
-  ),
+  any: told(z.optional(z.array(z.strictObject(facts)).check(z.minLength(1))), 'conditions of which one must hold'),
   not: told(z.optional(z.strictObject(facts)), 'what must not hold, each item by itself'),
 });
 

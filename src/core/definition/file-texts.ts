@@ -24,7 +24,9 @@ export interface DefinitionPlace {
 export function withTexts(place: DefinitionPlace, definition: Definition): Definition {
   if (!definition.ways.some(({ files = [] }) => files.some(({ from }) => from !== undefined))) return definition;
   const ways = definition.ways.map((way) => {
-    const files = way.files?.flatMap((file) => (file.from?.endsWith('/') ? filesBelow(place, file) : [withText(place, file)]));
+    const files = way.files?.flatMap((file) =>
+      file.from?.endsWith('/') ? filesBelow(place, file) : [withText(place, file)],
+    );
     return { ...way, files };
   });
   return { ...definition, ways };
@@ -40,7 +42,13 @@ function filesBelow(place: DefinitionPlace, { file, from = '', ...rest }: WayFil
   if (names.length > MOST_FILES) throw invalid(place, `the folder ${from} has more than ${MOST_FILES} files`);
   return names.map((name) => {
     const own = pathInHost(file + name);
-    return { ...rest, file: own.file, from: from + name, text: textOf(place, from + name), ...(own.native ? { native: true } : {}) };
+    return {
+      ...rest,
+      file: own.file,
+      from: from + name,
+      text: textOf(place, from + name),
+      ...(own.native ? { native: true } : {}),
+    };
   });
 }
 

@@ -14,17 +14,20 @@ const imported = {
 export const packageImport = z.strictObject({ from: z.string(), ...imported });
 
 /** What a module takes: from a package, or with `file` from a module of the workspace (its path there, without an ending). */
-export const tieImport = z.union([
-  packageImport,
-  z.strictObject({ file: z.string(), ...imported }),
-]);
+export const tieImport = z.union([packageImport, z.strictObject({ file: z.string(), ...imported })]);
 
 export type PackageImport = z.infer<typeof packageImport>;
 export type TieImport = z.infer<typeof tieImport>;
 
 const names = z.union([
-  told(z.array(identifier), 'names of exports, each under its own name; none where the module is loaded for its effect'),
-  told(z.record(z.string(), identifier), 'names in the code, by the names of exports; `default` is the default export, `*` the whole module'),
+  told(
+    z.array(identifier),
+    'names of exports, each under its own name; none where the module is loaded for its effect',
+  ),
+  told(
+    z.record(z.string(), identifier),
+    'names in the code, by the names of exports; `default` is the default export, `*` the whole module',
+  ),
 ]);
 
 /** What a definition says of imports: names, by the modules that they come from. */

@@ -73,7 +73,13 @@ function wayFaults(definition: Definition, way: Way, path: Path): Fault[] {
   const ties = way.ties.flatMap((one, index) => tieFaults(one, [...path, 'ties', index], { choices, known }));
   const taken = Object.keys(way.fragments ?? {}).flatMap((name): Fault[] =>
     [...FACT_NAMES, ...Object.keys(choices)].includes(name)
-      ? [{ path: [...path, 'fragments', name], atKey: true, what: `"${name}" is the name of a fact or a choice already` }]
+      ? [
+          {
+            path: [...path, 'fragments', name],
+            atKey: true,
+            what: `"${name}" is the name of a fact or a choice already`,
+          },
+        ]
       : [],
   );
   const files = (way.files ?? []).flatMap((one, index) => fileFaults(one, [...path, 'files', index], way.fragments));
@@ -87,7 +93,8 @@ function ownModuleFaults({ ties, proofs, files = [] }: Way, path: Path): Fault[]
     ('imports' in part ? (part.imports as TieImport[]) : []).flatMap((one, index) => {
       if (!('file' in one)) return [];
       const known = [...brought, ...planted].flatMap((file) => [file, file.replace(MODULE_ENDING, '')]);
-      if (known.includes(one.file) || brought.some((file) => file.endsWith('/') && one.file.startsWith(file))) return [];
+      if (known.includes(one.file) || brought.some((file) => file.endsWith('/') && one.file.startsWith(file)))
+        return [];
       const nearest = didYouMean(asWritten(one.file), known.map(asWritten));
       const what = `no file of this way is ${asWritten(one.file)}${nearest}`;
       return [{ path: [...at, 'imports', index], atKey: true, what }];
@@ -107,7 +114,11 @@ function asWritten(file: string): string {
   return file.startsWith('{{folder}}/') ? `./${file.slice('{{folder}}/'.length)}` : `~/${file}`;
 }
 
-function fileFaults({ file, text, from, native, merge }: WayFile, path: Path, fragments: Way['fragments'] = {}): Fault[] {
+function fileFaults(
+  { file, text, from, native, merge }: WayFile,
+  path: Path,
+  fragments: Way['fragments'] = {},
+): Fault[] {
   if ((text === undefined) === (from === undefined)) return [{ path, what: 'needs either "text" or "from"' }];
   if (from !== undefined && from.endsWith('/') !== file.endsWith('/'))
     return [{ path: [...path, 'from'], what: 'a folder goes into a folder: both end with a slash' }];

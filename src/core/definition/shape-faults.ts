@@ -92,7 +92,12 @@ const TYPES: Record<string, string> = {
   number: 'a number',
 };
 
-function typeInWords(expected: string, path: readonly PropertyKey[], given: unknown, words: string | undefined): string {
+function typeInWords(
+  expected: string,
+  path: readonly PropertyKey[],
+  given: unknown,
+  words: string | undefined,
+): string {
   const wanted = TYPES[expected] ?? expected;
   if (given === undefined) {
     const meaning = words === undefined ? '' : ` (${words})`;

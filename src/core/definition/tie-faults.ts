@@ -34,11 +34,7 @@ export function tieFaults(one: Tie, path: Path, { choices, known }: TieSurroundi
           what: `"${secret}" is not a choice that asks for a secret${didYouMean(secret, Object.keys(choices))}`,
         });
   const imports: TieImport[] = 'imports' in one ? one.imports : [];
-  return [
-    ...faults,
-    ...importFaults(imports, path, known),
-    ...codeFaults(one, path, imports.flatMap(localsOf)),
-  ];
+  return [...faults, ...importFaults(imports, path, known), ...codeFaults(one, path, imports.flatMap(localsOf))];
 }
 
 /** Packages that are imported are the definition's own, or some that it asks for. */

@@ -1,6 +1,6 @@
 import { bothOf, type Condition } from './conditions.ts';
 import type { Definition, Way } from './definition.ts';
-import { toImports, type WrittenFrom } from './modules.ts';
+import { toImports, type TieImport, type WrittenFrom } from './modules.ts';
 import { onlyEntry } from './one-key.ts';
 import type { ProofSpec } from './proof-kind.ts';
 import { takesImports, type Tie } from './ties.ts';
@@ -169,24 +169,18 @@ function tieOf(written: Record<string, unknown>, at: Origins, path: Path): Tie {
   const [joint, value] = onlyEntry(written);
   const { from, esm, ...members } = value as { from?: WrittenFrom; esm?: boolean };
   at.note([], [...path, joint]);
-  const imports = from && toImports(from, esm);
-  Object.keys(from ?? {}).forEach((module, index) => {
-    at.note(['imports', index], [...path, joint, 'from', module]);
-  });
-  return { at: joint, ...members, ...(takesImports(joint) ? { imports: imports ?? [] } : {}) } as unknown as Tie;
+  const imports = importsOf(from ?? {}, at, [...path, joint], esm);
+  return { at: joint, ...members, ...(takesImports(joint) ? { imports } : {}) } as unknown as Tie;
 }
 
 function proofOf(written: Record<string, unknown>, at: Origins, path: Path): ProofSpec {
   const [kind, value] = onlyEntry(written);
   const { from, ties, plants, ...members } = value as {
-    from?: WrittenFrom;
+    from?: WrittenFrom | string;
     ties?: Record<string, unknown>[];
     plants?: Record<string, string>;
   };
   at.note([], [...path, kind]);
-  Object.keys(from ?? {}).forEach((module, index) => {
-    at.note(['imports', index], [...path, kind, 'from', module]);
-  });
   const planted = Object.entries(plants ?? {}).map(([file, text]) => {
     const own = pathInHost(file).file;
     at.note(['plants', own], [...path, kind, 'plants', file]);
@@ -195,12 +189,20 @@ function proofOf(written: Record<string, unknown>, at: Origins, path: Path): Pro
   return {
     proof: kind,
     ...members,
-    ...(from ? { imports: toImports(from) } : {}),
+    // A kind may have a member of that name that says something else.
+    ...(typeof from === 'object' ? { imports: importsOf(from, at, [...path, kind]) } : dropUndefined({ from })),
     ...(plants ? { plants: Object.fromEntries(planted) } : {}),
     ...(ties
       ? { ties: ties.map((one, index) => tieOf(one, at.below(['ties', index]), [...path, kind, 'ties', index])) }
       : {}),
   };
+}
+
+function importsOf(from: WrittenFrom, at: Origins, path: Path, esm?: boolean): TieImport[] {
+  Object.keys(from).forEach((module, index) => {
+    at.note(['imports', index], [...path, 'from', module]);
+  });
+  return toImports(from, esm);
 }
 
 function dropUndefined<Part extends object>(part: Part): Part {

@@ -49,7 +49,10 @@ const file = z.strictObject({
     z.optional(z.array(z.strictObject({ when, members: z.record(z.string(), z.json()) }))),
     'members that the JSON object in it has besides, each where its condition holds',
   ),
-  generated: told(z.optional(z.boolean()), 'a tool writes it anew whenever it runs: it goes whatever stands in it then'),
+  generated: told(
+    z.optional(z.boolean()),
+    'a tool writes it anew whenever it runs: it goes whatever stands in it then',
+  ),
   executable: told(z.optional(z.boolean()), 'it can be run'),
 });
 
@@ -116,13 +119,16 @@ export function writtenSchema(kinds: ProofKinds) {
       'what it is for',
     ),
     about: told(oneLine, 'what it does, in one sentence'),
-    ecosystem: told(z.optional(z.enum(ECOSYSTEM_IDS)), "whose packages it has; npm's where nothing is said"),
+    ecosystem: told(z.optional(z.enum(ECOSYSTEM_IDS)), 'whose packages it has; those of JavaScript where nothing is said'),
     docs: told(z.optional(z.string()), 'where its documentation is'),
     belongs: told(
       z.optional(z.enum(['workspace', 'root'])),
       '`root`: it serves the whole project and is attached to its root, whichever workspace one stands in',
     ),
-    choices: told(z.optional(z.record(z.string(), choice)), 'questions, by the names under which texts have the answers'),
+    choices: told(
+      z.optional(z.record(z.string(), choice)),
+      'questions, by the names under which texts have the answers',
+    ),
     already: told(
       z.optional(z.array(already)),
       'how a project shows that it is set up by hand: then nothing but its packages is looked after, and no other way fits',

@@ -2,7 +2,7 @@ import { type Edit } from '../edits/edit.ts';
 import { locate } from '../formats/script/locate.ts';
 import type { ConfigAddress } from '../formats/script/values.ts';
 import { blockedJoint, type Joint, type JointOf } from './joint.ts';
-import type { JointName } from '../definition/joint-names.ts';
+import type { JointName } from '../definition/joints.ts';
 import type { TieOf } from '../definition/ties.ts';
 import type { ScriptOperation } from '../formats/script/operations.ts';
 import type { CodeStyle } from '../text/code-style.ts';

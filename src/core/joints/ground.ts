@@ -1,7 +1,7 @@
 import { ecosystem } from '../ecosystems/ecosystems.ts';
 import path from 'node:path';
 import { readText } from '../text/utf8.ts';
-import type { JointName } from '../definition/joint-names.ts';
+import type { JointName } from '../definition/joints.ts';
 import type { Joint } from './joint.ts';
 import type { Reader } from '../ports.ts';
 import type { Traits } from './traits.ts';

@@ -1,4 +1,4 @@
-import type { JointName } from '../definition/joint-names.ts';
+import type { JointName } from '../definition/joints.ts';
 import type { Tie, TieOf } from '../definition/ties.ts';
 import type { Edit } from '../edits/edit.ts';
 import type { Refusal } from '../formats/format.ts';

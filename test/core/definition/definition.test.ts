@@ -31,7 +31,7 @@ describe('definitions', () => {
       }
       throw new Error('it was accepted');
     };
-    expect(problem(text.replace('kind: styling', 'kind: gardening'))).toMatchObject({ status: 2, where: { line: 3 } });
+    expect(problem(text.replace('kind: styling', 'kind: gardening'))).toMatchObject({ status: 2, where: { line: 4 } });
     expect(problem(text.replace('title: Tailwind CSS', 'title: [Tailwind'))).toMatchObject({
       status: 2,
       where: { file: 'x/integration.yaml' },

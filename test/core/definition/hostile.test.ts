@@ -76,7 +76,7 @@ describe('a definition that means harm', () => {
         /call:[^]*?garden } }/,
         'variables: { GATE: { secret: key } }',
       ),
-      'no choice that asks for a secret',
+      'is not a choice that asks for a secret',
     ],
     ['a placeholder where a text must be', GOOD.replace('from: { garden-kit:', "from: { '{{scope}}':"), 'can stay empty'],
   ])('%s', (_what, text, why) => {
