@@ -14,52 +14,55 @@ const ranges = z.record(z.string(), z.string());
 const facts = {
   language: told(z.optional(z.enum(['ts', 'js'])), 'what its scripts are written in'),
   modules: told(z.optional(z.enum(['esm', 'commonjs'])), 'the format of its modules'),
-  sources: told(z.optional(z.array(z.enum(SOURCE_KINDS))), 'kinds of sources that it has, all of them'),
+  sources: told(z.optional(z.array(z.enum(SOURCE_KINDS))), 'kinds of source files it must all have'),
   runtime: told(z.optional(z.enum(['browser', 'server', 'both'])), 'where its sources run'),
-  bundler: told(z.optional(ranges), 'what bundles it, with the range of its versions'),
-  packages: told(z.optional(ranges), 'packages that it has, with the ranges of their versions'),
+  bundler: told(z.optional(ranges), 'its bundler, with a version range'),
+  packages: told(z.optional(ranges), 'packages it has, with version ranges'),
   without: told(
     z.optional(z.array(z.string())),
-    'files of the workspace of which none is there; `*` stands for any characters but `/`',
+    'files that must not exist in the workspace; `*` matches anything but `/`',
   ),
   imports: told(
     z.optional(z.record(z.string(), z.array(z.string()).check(z.minLength(1)))),
-    'names (`default`, `*`) of which its own scripts import one from a package already, without what Ligament put in',
+    'per package, names (or `default`, `*`) of which its own scripts already import at least one; what Ligament put in does not count',
   ),
-  configured: told(z.optional(z.array(z.string())), "keys at the top of the bundler's configuration"),
-  joints: told(z.optional(z.array(z.enum(JOINT_NAMES))), 'joints that the stack has a place for'),
+  configured: told(z.optional(z.array(z.string())), "top-level keys of the bundler's configuration"),
+  joints: told(z.optional(z.array(z.enum(JOINT_NAMES))), 'joints that its stack has'),
   environment: told(
     z.optional(z.enum(['read', 'unread'])),
-    'whether an environment file is read when it is built or started, without a package for that',
+    'whether an environment file is read when it is built or started, without an extra package',
   ),
   components: told(
     z.optional(z.enum(['server', 'browser'])),
-    'where its components run unless they say otherwise (React Server Components)',
+    'where components run by default (React Server Components)',
   ),
   views: told(
     z.optional(z.enum(['ejs', 'pug', 'none'])),
-    'the view engine that a server is set to; `none` where it has none that is known here',
+    "the server's view engine; `none` if it has none that Ligament knows",
   ),
   sheets: told(
     z.optional(z.array(z.enum(SHEET_LANGUAGES))),
-    'languages of style sheets that its bundler compiles once their compiler is installed',
+    'style sheet languages that its bundler compiles once their compiler is installed',
   ),
   paths: told(
     z.optional(z.array(z.string().check(z.regex(/^\/\S*$/)))),
-    'paths that a server answers by itself, all of them',
+    'paths that the server must all answer itself',
   ),
   scripts: told(
     z.optional(z.record(z.string(), z.string())),
-    'scripts of the manifest, with what they must say; `*` stands for any characters',
+    'scripts of the manifest and what they must say; `*` matches anything',
   ),
-  choices: told(z.optional(z.record(z.string(), z.string())), 'choices with the value that they must have'),
+  choices: told(z.optional(z.record(z.string(), z.string())), 'choices and the values they must have'),
 };
 
 /** What must hold of a workspace; all of it, one of `any` where that is given, and nothing of what `not` says. */
 export const condition = z.strictObject({
   ...facts,
-  any: told(z.optional(z.array(z.strictObject(facts)).check(z.minLength(1))), 'conditions of which one must hold'),
-  not: told(z.optional(z.strictObject(facts)), 'what must not hold, each item by itself'),
+  any: told(
+    z.optional(z.array(z.strictObject(facts)).check(z.minLength(1))),
+    'conditions, at least one of which must hold',
+  ),
+  not: told(z.optional(z.strictObject(facts)), 'facts of which none may hold'),
 });
 
 export type Condition = z.infer<typeof condition>;

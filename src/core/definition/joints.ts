@@ -23,7 +23,7 @@ export const JOINTS = {
     says: "a plugin in the list of the bundler's configuration",
     members: ({ told, z, first }) => ({
       call: told(z.string(), 'an expression'),
-      place: told(first, 'where it goes in the list; last where nothing is said'),
+      place: told(first, 'where it goes in the list; last by default'),
     }),
     from: 'packages',
   },
@@ -37,7 +37,7 @@ export const JOINTS = {
     says: "a plugin in PostCSS's configuration",
     members: ({ told, z, first }) => ({
       call: told(z.string(), 'an expression'),
-      place: told(first, 'where it goes in the list; last where nothing is said'),
+      place: told(first, 'where it goes in the list; last by default'),
     }),
     from: 'packages',
     needs: 'from',
@@ -47,112 +47,103 @@ export const JOINTS = {
     says: 'an import or at-rules in the global style sheet',
     members: ({ told, z }) => ({
       load: told(z.optional(z.string()), 'what the sheet imports'),
-      rules: told(z.optional(z.array(z.string())), 'at-rules that it has, each with its parameters: `layer base`'),
-      options: told(
-        z.optional(z.string()),
-        'what stands behind the import; nothing where a placeholder in it is empty',
-      ),
-      instead: told(z.optional(z.array(z.string())), 'other imports that show that the sheet has it already'),
+      rules: told(z.optional(z.array(z.string())), 'at-rules it must have, with their parameters: `layer base`'),
+      options: told(z.optional(z.string()), 'text after the import; left out if a placeholder in it is empty'),
+      instead: told(z.optional(z.array(z.string())), 'other imports that count as having it already'),
     }),
   },
   'app.boot': {
     what: "the app's boot module",
-    says: 'a module or style sheet that is loaded when the app starts',
-    members: ({ told, z }) => ({ first: told(z.optional(z.boolean()), 'it is loaded before everything else') }),
+    says: 'a module or style sheet to load when the app starts',
+    members: ({ told, z }) => ({ first: told(z.optional(z.boolean()), 'load it before everything else') }),
     from: 'modules',
     needs: 'from',
   },
   'server.handlers': {
     what: "the server's handlers",
-    says: 'something that the server is told to use',
+    says: 'a handler the server uses',
     members: ({ told, z }) => ({
       use: told(z.string(), 'an expression'),
       phase: told(
         z.enum(['first', 'parsed', 'routes']),
-        'before all others, behind what parses the bodies of requests, or last before what handles errors and what is not found',
+        '`first`: before all others; `parsed`: after the body parsers; `routes`: last, but before the handlers for errors and for unknown paths',
       ),
     }),
     from: 'modules',
   },
   'server.routes': {
     what: "the server's routes",
-    says: 'a path that the server answers',
-    members: ({ told, z, first }) => ({
+    says: 'a path the server answers',
+    members: ({ told, z }) => ({
       route: told(
         z.string().check(z.regex(/^[\w.[\]-]+(\/[\w.[\]-]+)*$/)),
-        'its path, without the first slash; `[...name]` stands for all that is below',
+        'its path without the leading slash; `[...name]` matches everything below',
       ),
-      handler: told(z.string(), 'an expression: what answers a request as the server has them'),
-      methods: told(z.array(z.enum(['GET', 'POST', 'PUT', 'PATCH', 'DELETE'])), 'the methods that it answers'),
+      handler: told(z.string(), 'an expression: the function that answers a request'),
+      methods: told(z.array(z.enum(['GET', 'POST', 'PUT', 'PATCH', 'DELETE'])), 'the methods it answers'),
     }),
     from: 'modules',
   },
   'app.plugins': {
     what: "the app's plugins",
-    says: 'something that the app is told to use',
+    says: 'a plugin the app uses',
     members: ({ told, z }) => ({
       use: told(z.string(), 'an expression'),
       name: told(
         z.string().check(z.regex(/^[a-z][a-z0-9-]*$/)),
-        'the name of a file of its own, in small letters, where the stack has one for each plugin',
+        'a file name in lower case, for stacks that give each plugin a file',
       ),
     }),
     from: 'modules',
   },
   'app.around': {
     what: 'what stands around the app',
-    says: 'a component around everything that the app shows',
+    says: 'a component around everything the app shows',
     members: ({ told, z, identifier }) => ({
-      component: told(identifier, 'the component: a name that `from` brings'),
-      properties: told(
-        z.optional(z.record(identifier, identifier)),
-        'what it is given: names that `from` brings, by property',
-      ),
+      component: told(identifier, 'the component: a name from `from`'),
+      properties: told(z.optional(z.record(identifier, identifier)), 'its properties: names from `from`'),
     }),
     from: 'modules',
     needs: 'from',
   },
   'app.screen': {
     what: 'what the app shows first',
-    says: 'a component in the place of the one that the app shows',
+    says: 'a component in place of the one the app shows',
     members: ({ told, z, identifier }) => ({
-      component: told(identifier, 'the component: a name that `from` brings'),
-      properties: told(
-        z.optional(z.record(identifier, identifier)),
-        'what it is given: names that `from` brings, by property',
-      ),
+      component: told(identifier, 'the component: a name from `from`'),
+      properties: told(z.optional(z.record(identifier, identifier)), 'its properties: names from `from`'),
     }),
     from: 'modules',
     needs: 'from',
   },
   'tool.globs': {
     what: "the globs of a tool's own configuration",
-    says: "globs in a tool's own configuration that do not cover the sources yet",
-    members: ({ told, z, first }) => ({
+    says: "globs in a tool's configuration, where they do not cover the sources yet",
+    members: ({ told, z }) => ({
       named: told(
         z.array(z.string()).check(z.minLength(1)),
-        'what the configuration may be called in the workspace; `*` stands for any characters',
+        'possible names of the configuration; `*` matches anything',
       ),
       lists: told(
         z.array(z.string()).check(z.minLength(1)),
-        'JSON Pointers to where its list of globs may be; the first that is there counts',
+        'JSON Pointers to the list of globs; the first that exists counts',
       ),
-      cover: told(z.string(), 'the code of a list of globs: those are added that reach files which the list does not'),
+      cover: told(z.string(), 'the code of a list of globs; those that reach files the list does not are added'),
     }),
   },
   'lint.configs': {
     what: 'the list of lint configurations',
-    says: 'an item of the flat list of lint configurations',
+    says: 'an item in the flat list of lint configurations',
     members: ({ told, z, first }) => ({
       item: told(z.string(), 'an expression'),
-      many: told(z.optional(z.boolean()), 'the item is itself a list of configurations'),
+      many: told(z.optional(z.boolean()), 'the item is a list of configurations'),
       place: told(first, 'where it goes in the list'),
     }),
     from: 'packages',
   },
   'manifest.scripts': {
     what: "the manifest's scripts",
-    says: 'scripts of the manifest; one of that name that is there already stays',
+    says: 'scripts in the manifest; an existing script of that name stays',
     members: ({ told, z }) => ({ scripts: told(z.record(z.string(), z.string()), 'commands by name') }),
   },
   'manifest.settings': {
@@ -168,14 +159,14 @@ export const JOINTS = {
   },
   'editor.extensions': {
     what: "the editor's recommended extensions",
-    says: 'extensions that the editor recommends',
-    members: ({ told, z, identifier }) => ({ extensions: told(z.array(z.string()), 'their identifiers') }),
+    says: 'extensions the editor recommends',
+    members: ({ told, z }) => ({ extensions: told(z.array(z.string()), 'their identifiers') }),
   },
   'hooks.pre-commit': {
     what: 'what runs before a commit',
     says: 'what runs before a commit',
     members: ({ told, z }) => ({
-      run: told(z.string(), 'a program of an installed package with its arguments, as a line of the hook'),
+      run: told(z.string(), 'a program of an installed package with its arguments: one line of the hook'),
     }),
   },
   'environment.file': {
@@ -187,17 +178,17 @@ export const JOINTS = {
   },
   'environment.public': {
     what: 'the variables that browsers get',
-    says: 'variables that browsers get, in the environment files of the modes',
-    members: ({ told, z, variable, publicVariable }) => ({
+    says: 'variables for the browser, in the environment files of development and production',
+    members: ({ told, z, publicVariable }) => ({
       variables: told(
         z.record(z.string().check(z.regex(/^[A-Z][A-Z0-9_]*$/)), publicVariable),
-        'variables by their names without what the bundler puts before them',
+        "variables by name, without the bundler's prefix",
       ),
     }),
   },
   'ignore.lines': {
     what: "version control's ignore file",
-    says: "lines of version control's ignore file",
+    says: "lines in version control's ignore file",
     members: ({ told, z }) => ({ lines: told(z.array(z.string()), 'the lines') }),
   },
 } as const satisfies Record<string, JointKind>;

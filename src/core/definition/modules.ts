@@ -20,26 +20,23 @@ export type PackageImport = z.infer<typeof packageImport>;
 export type TieImport = z.infer<typeof tieImport>;
 
 const names = z.union([
-  told(
-    z.array(identifier),
-    'names of exports, each under its own name; none where the module is loaded for its effect',
-  ),
+  told(z.array(identifier), 'names of exports; an empty list loads the module for its effect'),
   told(
     z.record(z.string(), identifier),
-    'names in the code, by the names of exports; `default` is the default export, `*` the whole module',
+    'local names by exported name; `default` is the default export, `*` the whole module',
   ),
 ]);
 
 /** What a definition says of imports: names, by the modules that they come from. */
 export const writtenFrom = told(
   z.record(z.string().check(z.minLength(1)), names),
-  "what the code needs, by module: a package's, or one of the project's own, without its ending, as `./http` (in the folder of the app's own modules) or `~/lib/http` (from the workspace on)",
+  "what the code imports, by module: from a package, or one of the project's own modules without its file ending: `./http` (in the folder of the app's modules) or `~/lib/http` (relative to the workspace)",
 );
 
 /** The same where only packages can be imported. */
 export const writtenPackages = told(
   z.record(z.string().check(z.regex(/^[^.~]/)), names),
-  'what the code needs, by module of a package',
+  'what the code imports, by module of a package',
 );
 
 export type WrittenFrom = z.infer<typeof writtenFrom>;

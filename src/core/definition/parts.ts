@@ -12,16 +12,16 @@ export const packageName = z.string().check(z.regex(/^(@[\w~-][\w.~-]*\/)?[\w~-]
 export const integrationName = z.string().check(z.regex(/^(@[a-z0-9][\w.-]*\/)?[a-z0-9][\w.-]*$/));
 
 const ask = told(z.string(), 'the question');
-const asked = told(z.enum(['always', 'on-request']), 'whether it is asked, or only `--choose` gives another value');
+const asked = told(z.enum(['always', 'on-request']), 'whether Ligament asks, or only `--choose` changes it');
 
 const textChoice = z.strictObject({
   kind: z.literal('text'),
   ask,
   form: told(
     z.enum(['lowercase', 'name', 'line']),
-    'what the answer may be: one word of small letters, a name (letters, digits, `-`, `_`), or anything on one line',
+    'what counts as an answer: one word in lower case, a name (letters, digits, `-`, `_`), or one line of text',
   ),
-  default: told(z.string(), 'the answer where nobody gives one'),
+  default: told(z.string(), 'the default answer'),
   asked,
 });
 
@@ -29,14 +29,14 @@ const optionChoice = z.strictObject({
   kind: z.literal('one-of'),
   ask,
   of: told(z.array(z.string()).check(z.minLength(2)), 'the answers'),
-  default: told(z.string(), 'the answer where nobody gives one'),
+  default: told(z.string(), 'the default answer'),
   asked,
 });
 
 const secretChoice = z.strictObject({
   kind: z.literal('secret'),
   ask,
-  make: told(z.optional(z.literal('random')), 'it is made where nobody gives it'),
+  make: told(z.optional(z.literal('random')), 'generate it if nobody gives one'),
 });
 
 /**
@@ -48,18 +48,18 @@ export const choice = z.discriminatedUnion('kind', [textChoice, optionChoice, se
 export const command = z.strictObject({
   program: told(
     z.string().check(z.regex(/^[A-Za-z0-9][\w.-]*$/)),
-    'a program that one of the installed packages brings; no shell reads what is run',
+    'a program of an installed package; no shell is involved',
   ),
   args: told(z.array(z.string()), 'its arguments'),
-  purpose: told(z.string(), 'what it is for, in a few words'),
-  writes: told(z.array(ownPath), 'every file that it writes, relative to the workspace'),
+  purpose: told(z.string(), 'its purpose, in a few words'),
+  writes: told(z.array(ownPath), 'every file it writes, relative to the workspace'),
 });
 
-const classes = told(z.optional(z.array(z.string())), 'classes in markup; `*` stands for any characters');
+const classes = told(z.optional(z.array(z.string())), 'classes in markup; `*` matches anything');
 const rules = told(z.optional(z.array(z.string())), 'at-rules in style sheets, without the `@`');
 const names = told(
   z.optional(z.array(z.string().check(z.regex(/^[\w$-]+$/)))),
-  'names that it makes known without an import',
+  'names that are global once it is attached',
 );
 
 /** What its uses in a host's own sources look like, beyond imports of its packages: `detach` looks for them. */
@@ -68,7 +68,7 @@ export const usePatterns = z.strictObject({ classes, rules, names });
 export const usesSpec = z.strictObject({
   classes: told(
     z.optional(z.array(z.array(z.string()))),
-    'lists of classes in markup (`*` stands for any characters): the first list counts whose placeholders are all filled',
+    'lists of classes in markup (`*` matches anything); the first list whose placeholders all have values counts',
   ),
   rules,
   names,
@@ -76,15 +76,15 @@ export const usesSpec = z.strictObject({
 
 /** What the app makes while it runs, and what must not go with the integration by itself. */
 export const keptData = z.strictObject({
-  path: told(ownPath.check(z.regex(/^[\w.-]+(\/[\w.-]+)*$/)), 'a file or folder of the workspace'),
+  path: told(ownPath.check(z.regex(/^[\w.-]+(\/[\w.-]+)*$/)), 'a file or folder in the workspace'),
   holds: told(z.string(), 'what it is, in words'),
 });
 
 /** How people are let in. */
 export const people = z.strictObject({
-  script: told(z.string(), 'a script of the manifest, which reads one line for each question, the password last'),
+  script: told(z.string(), 'a script of the manifest that reads one line per question, then the password'),
   args: told(z.array(z.string()), 'its arguments'),
-  asks: told(z.array(z.string()), 'the questions before the one for the password'),
+  asks: told(z.array(z.string()), 'the questions before the password'),
 });
 
 export type Choice = z.infer<typeof choice>;

@@ -5,7 +5,7 @@ import { told } from './words.ts';
 
 const first = z.optional(z.enum(['first', 'last']));
 const settings = (name: z.ZodMiniType<string, string>, words: string) => ({
-  settings: told(z.record(name, z.json()), `${words}; what is there already stays as it is`),
+  settings: told(z.record(name, z.json()), `${words}; existing members stay as they are`),
 });
 const memberName = z
   .string()
@@ -17,14 +17,14 @@ const memberName = z
   );
 const variable = z.strictObject({
   value: told(z.optional(z.string()), 'its value'),
-  secret: told(z.optional(z.string()), 'instead of a value: the choice of the kind `secret` that asks for it'),
-  example: told(z.optional(z.string()), 'what the example file has in its place; its value where nothing is said'),
-  comment: told(z.optional(z.string()), 'what stands above it'),
+  secret: told(z.optional(z.string()), 'instead of a value: the choice of kind `secret` that provides it'),
+  example: told(z.optional(z.string()), 'its value in the example file; the same by default'),
+  comment: told(z.optional(z.string()), 'a comment above it'),
 });
 const publicVariable = z.strictObject({
   value: told(z.optional(z.string()), 'its value in development'),
-  production: told(z.optional(z.string()), 'its value in what is built; the same where nothing is said'),
-  comment: told(z.optional(z.string()), 'what stands above it'),
+  production: told(z.optional(z.string()), 'its value in production; the same by default'),
+  comment: told(z.optional(z.string()), 'a comment above it'),
 });
 
 /** What the members of ties are made of. */

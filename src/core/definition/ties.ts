@@ -30,7 +30,7 @@ const kinds = JOINT_NAMES.map((name) => {
   const joint: { says: string; from?: 'packages' | 'modules'; needs?: 'from' } = JOINTS[name];
   return { ...joint, name, members: JOINTS[name].members(TIE_PARTS) };
 });
-const when = told(z.optional(condition), 'what must hold for it');
+const when = told(z.optional(condition), 'the condition under which it applies');
 
 /** A tie as it is planned and kept in records. */
 export const tie = z.discriminatedUnion(
@@ -45,7 +45,7 @@ export const tie = z.discriminatedUnion(
   ) as unknown as [z.ZodMiniObject<{ at: z.ZodMiniLiteral<JointName> }>],
 ) as unknown as z.ZodMiniType<Tie>;
 
-const esm = told(z.optional(z.boolean()), 'the packages in `from` can be loaded as ES modules only');
+const esm = told(z.optional(z.boolean()), 'the packages in `from` are ES modules only');
 const writtenKinds = Object.fromEntries(
   kinds.map(({ name, says, members, from, needs }) => {
     const modules = from === 'packages' ? writtenPackages : writtenFrom;

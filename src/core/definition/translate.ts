@@ -5,7 +5,8 @@ import { onlyEntry } from './one-key.ts';
 import type { ProofSpec } from './proof-kind.ts';
 import { takesImports, type Tie } from './ties.ts';
 import type { PackageNeed, WayFile } from './way.ts';
-import type { Written, WrittenFile, WrittenNeed } from './written.ts';
+import type { Written } from './written.ts';
+import type { WrittenFile, WrittenNeed } from './written-parts.ts';
 import { pathInHost } from './host-path.ts';
 
 type Path = readonly PropertyKey[];

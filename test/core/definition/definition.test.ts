@@ -2,7 +2,9 @@ import { PROOF_KINDS } from '../../../src/core/prove/kinds.ts';
 import { SHIPPED } from '../../support/catalog.ts';
 import fs from 'node:fs';
 import path from 'node:path';
+import { format } from 'prettier';
 import { describe, expect, it } from 'vitest';
+import { referencePage } from '../../support/reference-page.ts';
 import { projectRoot } from '../../../demo/registry/open.ts';
 import { catalogIds, loadDefinition } from '../../../src/core/definition/catalog.ts';
 import { parseDefinition } from '../../support/catalog.ts';
@@ -46,6 +48,14 @@ describe('definitions', () => {
     if (process.env.UPDATE_DOCS) fs.writeFileSync(file, definitionJsonSchema(PROOF_KINDS));
     expect(fs.readFileSync(file, 'utf8')).toBe(definitionJsonSchema(PROOF_KINDS));
   });
+
+  it('have a reference page that is current (UPDATE_DOCS=1 npm test writes it)', async () => {
+    const file = path.join(projectRoot(), 'docs/definition-reference.md');
+    const page = await format(await referencePage(), { parser: 'markdown', printWidth: 120 });
+    if (process.env.UPDATE_DOCS) fs.writeFileSync(file, page);
+    expect(fs.readFileSync(file, 'utf8')).toBe(page);
+    expect(page).not.toMatch(/\|\s*any value|undefined/);
+  }, 60_000);
 });
 
 describe('placeholders', () => {

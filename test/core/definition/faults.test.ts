@@ -431,7 +431,7 @@ const CASES: Case[] = [
     'a package without a range',
     '{ range: ^2.0.0, section: development }',
     '{ section: development }',
-    '"range" is missing: a text (the range of versions',
+    '"range" is missing: a text (a version range or a dist-tag)',
   ],
   [
     'a range that is none',
@@ -593,7 +593,7 @@ const CASES: Case[] = [
   ],
 
   // Ways.
-  ['a way without a title', '    title: by its sheet\n', '', '"title" is missing: a text (in words', '  plain:'],
+  ['a way without a title', '    title: by its sheet\n', '', '"title" is missing: a text (a phrase to follow', '  plain:'],
   [
     'ways as a list',
     GOOD.slice(GOOD.indexOf('ways:'), GOOD.indexOf('\nproofs:')),
@@ -654,7 +654,7 @@ const CASES: Case[] = [
     'a page that is not visited',
     '{ visit: /, shows: Kit }',
     '{ shows: Kit }',
-    '"visit" is missing: a text (the path that is visited',
+    '"visit" is missing: a text (the path to open)',
   ],
   [
     'a page that plants outside',
@@ -674,9 +674,15 @@ const CASES: Case[] = [
     'a run that says nothing',
     ", says: '1', checks: it runs }",
     ', checks: it runs }',
-    '"says" is missing: a text (what its output must say)',
+    '"says" is missing: a text (text its output must contain)',
   ],
-  ['a probe that shows nothing', '          shows: green\n', '', '"shows" is missing: a text (what must be seen', '- probe:'],
+  [
+    'a probe that shows nothing',
+    '          shows: green\n',
+    '',
+    '"shows" is missing: a text (what must be seen',
+    '- probe:',
+  ],
   ['a probe whose value is no expression', 'value: accent', "value: 'accent +'", 'is not an expression'],
   ['a probe whose code is none', 'value: accent', "code: 'const = 1;'", 'is not TypeScript'],
   [

@@ -78,7 +78,11 @@ describe('a definition that means harm', () => {
       ),
       'is not a choice that asks for a secret',
     ],
-    ['a placeholder where a text must be', GOOD.replace('from: { garden-kit:', "from: { '{{scope}}':"), 'can stay empty'],
+    [
+      'a placeholder where a text must be',
+      GOOD.replace('from: { garden-kit:', "from: { '{{scope}}':"),
+      'can stay empty',
+    ],
   ])('%s', (_what, text, why) => {
     expect(refusal(text)).toContain(why);
     expect(({} as Record<string, unknown>).polluted).toBeUndefined();

@@ -5,7 +5,7 @@ import { schema, type Spec } from './spec.ts';
 /** The built style sheets have a rule for a class that a planted source uses. */
 export const builtCss: ProofKind<Spec, Maker> = {
   kind: 'built-css',
-  says: 'adds a source that uses a class, loaded by the app, builds, and looks for a rule for that class in the style sheets that the build emits',
+  says: 'adds a source that uses a class, builds the app, and looks for a rule for that class in the style sheets of the build',
   schema,
   order: 4,
   describe: ({ declares }, what) =>

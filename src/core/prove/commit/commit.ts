@@ -5,7 +5,7 @@ import { schema, type Spec } from './spec.ts';
 /** The hook before a commit runs. */
 export const commit: ProofKind<Spec, Maker> = {
   kind: 'commit',
-  says: 'commits planted files through the hook: they must be refused, or be put right',
+  says: 'commits planted files through the hook, which must refuse or correct them',
   schema,
   order: 8,
   describe: (_, what) => `commits a planted file in a copy of ${what}, through the hook`,

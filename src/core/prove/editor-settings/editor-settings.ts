@@ -5,7 +5,7 @@ import { schema, type Spec } from './spec.ts';
 /** What editors read says how the sources are written. */
 export const editorSettings: ProofKind<Spec, Maker> = {
   kind: 'editor-settings',
-  says: 'reads what .editorconfig says of every source, and compares it with how most are written',
+  says: 'compares what .editorconfig says about every source with how most of them are written',
   schema,
   order: 1,
   describe: (_, what) =>

@@ -5,7 +5,7 @@ import { schema, type Spec } from './spec.ts';
 /** A formatter writes the sources so that it, and a linter beside it, would leave them as they are. */
 export const format: ProofKind<Spec, Maker> = {
   kind: 'format',
-  says: 'writes the sources anew, checks them, and lets linters beside it look: they must not want to change them again',
+  says: 'formats the sources, checks them, and runs linters, which must not want to change them again',
   schema,
   order: 7,
   describe: (_, what) => `writes sources of a copy of ${what} anew, and checks that nothing is left to change`,

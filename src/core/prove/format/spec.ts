@@ -5,10 +5,13 @@ import { command, when } from '../../definition/proof-parts.ts';
 export const schema = z.strictObject({
   proof: z.literal('format'),
   when,
-  write: told(command, "the program that writes a file anew, with the arguments that stand before the file's name"),
-  check: told(command, 'and the one that says whether it is as it should be'),
-  beside: told(z.optional(z.array(command)), 'A linter beside it, which must find nothing to change in what was written; it reports as JSON'),
-  endings: z.array(z.string()),
+  write: told(command, 'the program that formats files, with the arguments before the file names'),
+  check: told(command, 'the program that checks the format'),
+  beside: told(
+    z.optional(z.array(command)),
+    'linters, reporting as JSON, that must find nothing to change in the result',
+  ),
+  endings: told(z.array(z.string()), 'file endings of the sources to format'),
 });
 
 export type Spec = z.infer<typeof schema>;

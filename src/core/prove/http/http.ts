@@ -5,7 +5,7 @@ import { schema, type Spec } from './spec.ts';
 /** A server that is started in a copy answers requests as it should. */
 export const http: ProofKind<Spec, Maker> = {
   kind: 'http',
-  says: 'starts the server in a copy, on 127.0.0.1, and makes requests one after the other',
+  says: 'starts the server of a copy on 127.0.0.1 and makes requests, one after the other',
   schema,
   order: 6,
   describe: ({ checks }, what) => `starts a copy of ${what} on 127.0.0.1 and asks it: ${checks}`,

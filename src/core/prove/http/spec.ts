@@ -6,31 +6,40 @@ import { tie } from '../../definition/ties.ts';
 
 const step = z.strictObject({
   ask: told(z.optional(z.string().check(z.regex(/^[A-Z]+ \/\S*$/))), 'method and path: `POST /login`'),
-  read: told(z.optional(ownPath), 'instead of asking: a file of the workspace is read; of a folder the file that was written last'),
-  as: told(z.optional(z.string()), 'whose cookies are sent and kept; one visitor where nothing is said'),
-  with: told(z.optional(z.string()), 'somebody whose cookies they have got hold of first'),
-  form: z.optional(z.record(z.string(), z.string())),
-  headers: z.optional(z.record(z.string(), z.string())),
-  status: told(z.optional(z.number()), 'what must come back: a status, parts of the text, parts of headers (an empty one must not be there), where it leads'),
-  shows: z.optional(z.string()),
-  hides: z.optional(z.string()),
-  has: z.optional(z.record(z.string(), z.string())),
-  leads: z.optional(z.string()),
-  keep: told(z.optional(z.record(z.string(), z.string())), 'values for later steps by their names: what the first group of a pattern finds in the text that comes back'),
-  times: told(z.optional(z.number()), 'how often it is asked; what comes back of the last one counts'),
+  read: told(z.optional(ownPath), 'instead of a request: a file to read; in a folder, the newest file'),
+  as: told(z.optional(z.string()), 'the visitor whose cookies are used; by default always the same one'),
+  with: told(z.optional(z.string()), 'another visitor whose cookies this one has stolen'),
+  form: told(z.optional(z.record(z.string(), z.string())), 'the fields of a form to send'),
+  headers: told(z.optional(z.record(z.string(), z.string())), 'headers to send'),
+  status: told(z.optional(z.number()), 'the expected status'),
+  shows: told(z.optional(z.string()), 'text the answer must contain'),
+  hides: told(z.optional(z.string()), 'text the answer must not contain'),
+  has: told(
+    z.optional(z.record(z.string(), z.string())),
+    'text that headers of the answer must contain; an empty text means that the header must be absent',
+  ),
+  leads: told(z.optional(z.string()), 'where it must redirect to (the header `Location`)'),
+  keep: told(
+    z.optional(z.record(z.string(), z.string())),
+    'values for later steps, by name: what the first group of a pattern matches in the answer',
+  ),
+  times: told(z.optional(z.number()), 'how often to ask; the last answer counts'),
 });
 
 export const schema = z.strictObject({
   proof: z.literal('http'),
   when,
-  plants: z.optional(plants),
-  ties: z.optional(z.array(tie)),
-  environment: z.optional(
-    z.record(z.string().check(z.regex(/^(?!NODE_OPTIONS$|LD_|DYLD_|PATH$|npm_)[A-Za-z_]\w*$/i)), z.string()),
+  plants: told(z.optional(plants), 'files to put into the copy'),
+  ties: told(z.optional(z.array(tie)), 'ties made in the copy, as in a way'),
+  environment: told(
+    z.optional(
+      z.record(z.string().check(z.regex(/^(?!NODE_OPTIONS$|LD_|DYLD_|PATH$|npm_)[A-Za-z_]\w*$/i)), z.string()),
+    ),
+    'environment variables of the server',
   ),
-  steps: z.array(step),
+  steps: told(z.array(step), 'the requests'),
   says: told(z.optional(z.string()), 'what the server must have written to its output by the end'),
-  checks: told(z.string(), 'what is checked, in words'),
+  checks: told(z.string(), 'what it checks, in words'),
 });
 
 export type Spec = z.infer<typeof schema>;

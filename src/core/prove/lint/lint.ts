@@ -5,7 +5,7 @@ import { schema, type Spec } from './spec.ts';
 /** A linter reads every source with its configuration, and finds a mistake that is planted. */
 export const lint: ProofKind<Spec, Maker> = {
   kind: 'lint',
-  says: 'runs a linter that reports as JSON: it must have read every source, and find a planted mistake',
+  says: 'runs a linter that reports as JSON: it must read every source and find a planted mistake',
   schema,
   order: 2,
   describe: ({ program: name }, what) =>

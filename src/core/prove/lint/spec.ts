@@ -5,11 +5,11 @@ import { plants, program, when } from '../../definition/proof-parts.ts';
 export const schema = z.strictObject({
   proof: z.literal('lint'),
   when,
-  program: told(program, "A program that reports as JSON: a list of files with their messages"),
-  args: z.array(z.string()),
-  endings: told(z.array(z.string()), 'endings of the sources that it must have read'),
-  plants: told(plants, "A file with a mistake, and the rule that must find it"),
-  finds: z.string(),
+  program: told(program, 'a program that reports as JSON: a list of files with their messages'),
+  args: told(z.array(z.string()), 'its arguments'),
+  endings: told(z.array(z.string()), 'file endings of the sources it must read'),
+  plants: told(plants, 'a file with a mistake in it'),
+  finds: told(z.string(), 'the rule that must find it'),
 });
 
 export type Spec = z.infer<typeof schema>;

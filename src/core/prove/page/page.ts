@@ -5,7 +5,7 @@ import { schema, type Spec } from './spec.ts';
 /** The built app shows in a browser what it should. */
 export const page: ProofKind<Spec, Maker> = {
   kind: 'page',
-  says: 'builds a copy, serves it on 127.0.0.1, and looks at its first page and at `visit` in Chromium without a window. Where there is none it says so, and the build alone counts',
+  says: 'builds a copy, serves it on 127.0.0.1, and opens its first page and `visit` in headless Chromium. Without Chromium it says so, and the build alone counts',
   schema,
   order: 5,
   describe: ({ checks }, what) =>

@@ -6,12 +6,12 @@ import { tie } from '../../definition/ties.ts';
 export const schema = z.strictObject({
   proof: z.literal('page'),
   when,
-  plants: z.optional(plants),
-  ties: told(z.optional(z.array(tie)), 'tied in the copy only, as in a way'),
-  visit: told(z.string().check(z.regex(/^\//)), 'the path that is visited in the built app'),
-  shows: told(z.optional(z.string()), 'what must stand in the page then; anything where nothing is said'),
-  hides: told(z.optional(z.string()), 'what must stand in nothing that was built for browsers'),
-  checks: told(z.optional(z.string()), 'what is checked, in words'),
+  plants: told(z.optional(plants), 'files to put into the copy'),
+  ties: told(z.optional(z.array(tie)), 'ties made in the copy, as in a way'),
+  visit: told(z.string().check(z.regex(/^\//)), 'the path to open'),
+  shows: told(z.optional(z.string()), 'text the page must contain'),
+  hides: told(z.optional(z.string()), 'text that nothing built for browsers may contain'),
+  checks: told(z.optional(z.string()), 'what it checks, in words'),
 });
 
 export type Spec = z.infer<typeof schema>;

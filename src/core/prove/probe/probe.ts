@@ -7,9 +7,9 @@ import { schema, type Spec } from './spec.ts';
 /** A module that is loaded with the app, where the stack loads such a thing, finds what it should. */
 export const probe: ProofForm<Spec> = {
   kind: 'probe',
-  says: 'plants a module that is loaded with the app, and looks for what it finds: in the page, in the build, or in the output of the server',
+  says: "plants a module that the app loads, and checks what it reports: in the page, during the build, or in the server's output",
   schema,
-  becomes: (spec, side) => FORMS[side.shows](spec, side) as ProofSpec,
+  becomes: (spec, side) => FORMS[side.shows](spec, side),
 };
 
 const FILE = '{{folder}}/ligament-{{number}}';
@@ -63,9 +63,13 @@ const FORMS: Record<ProvedSide['shows'], Form> = {
   },
   build: (spec, side) => {
     const { value, shows } = spec;
-    const check = value === undefined ? [] : [`const found = String(${value});`, `if (!found.includes(${JSON.stringify(shows)})) throw new Error(found);`];
-    const { shows: _, ...rest } = page(spec, side, { [`${FILE}.{{ending}}`]: module(spec, '', check) });
-    return rest;
+    const check =
+      value === undefined
+        ? []
+        : [`const found = String(${value});`, `if (!found.includes(${JSON.stringify(shows)})) throw new Error(found);`];
+    const shown: HttpSpec | PageSpec = page(spec, side, { [`${FILE}.{{ending}}`]: module(spec, '', check) });
+    delete shown.shows;
+    return shown;
   },
 };
 
@@ -73,7 +77,13 @@ const FORMS: Record<ProvedSide['shows'], Form> = {
 function module({ imports = [], code = '' }: Spec, ending: string, end: readonly string[]): string {
   const heads = end.filter((line) => /^\{\{(client|elements\.import)\}\}$/.test(line));
   const rest = end.filter((line) => !heads.includes(line));
-  const lines = [...heads, ...imports.map((one) => importLine(one, ending)), '', ...(code === '' ? [] : [code.trim()]), ...rest];
+  const lines = [
+    ...heads,
+    ...imports.map((one) => importLine(one, ending)),
+    '',
+    ...(code === '' ? [] : [code.trim()]),
+    ...rest,
+  ];
   return `${lines.join('\n').trim()}\n`;
 }
 

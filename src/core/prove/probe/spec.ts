@@ -7,19 +7,19 @@ export const schema = z.strictObject({
   proof: z.literal('probe'),
   when,
   imports: z.optional(z.array(tieImport)),
-  code: told(z.optional(z.string()), 'statements that are run when the module is loaded'),
+  code: told(z.optional(z.string()), 'statements to run when the module is loaded'),
   value: told(
     z.optional(z.string()),
-    'an expression that has what is shown as its value, once the app has started; in what is built before it is served, at once',
+    'an expression whose value is shown once the app has started; on a site that is built in advance, during the build',
   ),
-  shows: told(z.string(), 'what must be seen then: in the page, or in what a server writes to its output'),
-  visit: told(z.optional(z.string().check(z.regex(/^\//))), 'the path of the page that is looked at; `/` where nothing is said'),
+  shows: told(z.string(), "what must be seen: in the page, or in the server's output"),
+  visit: told(z.optional(z.string().check(z.regex(/^\//))), 'the path of the page to open; `/` by default'),
   public: told(
     z.optional(z.record(z.string().check(z.regex(/^[A-Z][A-Z0-9_]*$/)), z.string())),
-    'variables of the environment, by their names without what the bundler puts before them; another one, without that, must be in nothing that is built',
+    "variables for the browser, by name without the bundler's prefix; the proof also checks that a variable without the prefix stays out of the build",
   ),
-  plants: z.optional(plants),
-  checks: told(z.string(), 'what is checked, in words'),
+  plants: told(z.optional(plants), 'other files to put into the copy'),
+  checks: told(z.string(), 'what it checks, in words'),
 });
 
 export type Spec = z.infer<typeof schema>;
