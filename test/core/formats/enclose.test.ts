@@ -56,12 +56,12 @@ async function rendered(text: string): Promise<string> {
   const at = (name: string): string => pathToFileURL(path.join(projectRoot(), 'node_modules', name)).href;
   const vue = (await import(at('vue/index.mjs'))) as typeof import('vue');
   const { renderToString } = (await import(at('@vue/server-renderer/index.js'))) as {
-    renderToString(app: unknown): Promise<string>;
+    renderToString: (app: unknown) => Promise<string>;
   };
   const around = (tag: string): unknown => ({
     props: ['colour'],
     setup:
-      (props: { colour?: string }, { slots }: { slots: { default?(): unknown } }) =>
+      (props: { colour?: string }, { slots }: { slots: { default?: () => unknown } }) =>
       () =>
         vue.h(tag, props.colour === undefined ? {} : { class: props.colour }, slots.default?.() as never),
   });
@@ -77,7 +77,7 @@ async function rendered(text: string): Promise<string> {
     .replace('createApp(', 'return createApp(')
     .replace(".mount('#app')", '');
   const url = `data:text/javascript,${encodeURIComponent(`export default (modules) => { ${code} };`)}`;
-  const { default: make } = (await import(url)) as { default(modules: unknown): unknown };
+  const { default: make } = (await import(url)) as { default: (modules: unknown) => unknown };
   return renderToString(make(modules));
 }
 

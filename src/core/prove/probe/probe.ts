@@ -1,4 +1,4 @@
-import type { ProofForm, ProofSpec, ProvedSide } from '../../definition/proof-kind.ts';
+import type { ProofForm, ProvedSide } from '../../definition/proof-kind.ts';
 import type { TieImport } from '../../definition/modules.ts';
 import type { Spec as HttpSpec } from '../http/spec.ts';
 import type { Spec as PageSpec } from '../page/spec.ts';
