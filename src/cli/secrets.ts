@@ -1,4 +1,4 @@
-import type { SecretNeed } from '../core/change/secret-need.ts';
+import type { SecretNeed } from '../core/change/change-set.ts';
 import { randomBytes } from 'node:crypto';
 import fs from 'node:fs';
 import { messageOf } from '../core/message-of.ts';

@@ -19,7 +19,7 @@ import type { WorkspaceFacts } from '../../core/survey/survey.ts';
 import { unlikeCommitted } from '../../core/survey/committed-files.ts';
 import { findVersionControl } from '../../core/survey/version-control.ts';
 import type { Output } from '../output.ts';
-import { waiting } from '../waiting.ts';
+import { waiting } from '../at-work.ts';
 import { recoveredInWords } from '../render/recovered.ts';
 import { renderChangeSet } from '../render/change-set.ts';
 import { printable } from '../render/printable.ts';

@@ -1,6 +1,4 @@
 import type { ChosenPackage, ManagerRun } from '../ecosystems/work.ts';
-import type { Use } from './use.ts';
-import type { SecretNeed } from './secret-need.ts';
 import type { ProofTask } from './proof.ts';
 
 export interface FileChange {
@@ -120,4 +118,27 @@ export function sameBytes(a: Uint8Array | undefined, b: Uint8Array | undefined):
 
 function compare(a: string, b: string): number {
   return a < b ? -1 : a > b ? 1 : 0;
+}
+
+/** A place in a host's own sources that will miss what goes. */
+export interface Use {
+  integration: string;
+  /** Relative to the host's root. */
+  file: string;
+  /** Counted from 1. */
+  line: number;
+  /** The line as it is written, without the blanks around it. */
+  text: string;
+}
+
+/** A secret that a change needs before it can be made. The plan itself never knows its value. */
+export interface SecretNeed {
+  /** The choice by which it is asked for. */
+  choice: string;
+  ask: string;
+  /** The variable, and the file that it goes into, relative to the host's root. */
+  variable: string;
+  file: string;
+  /** Made at random where nobody gives it. */
+  random: boolean;
 }

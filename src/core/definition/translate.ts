@@ -170,7 +170,7 @@ function tieOf(written: Record<string, unknown>, at: Origins, path: Path): Tie {
   const [joint, value] = onlyEntry(written);
   const { from, esm, ...members } = value as { from?: WrittenFrom; esm?: boolean };
   at.note([], [...path, joint]);
-  const imports = importsOf(from ?? {}, at, [...path, joint], esm);
+  const imports = importsNoted(from ?? {}, at, [...path, joint], esm);
   return { at: joint, ...members, ...(takesImports(joint) ? { imports } : {}) } as unknown as Tie;
 }
 
@@ -191,7 +191,7 @@ function proofOf(written: Record<string, unknown>, at: Origins, path: Path): Pro
     proof: kind,
     ...members,
     // A kind may have a member of that name that says something else.
-    ...(typeof from === 'object' ? { imports: importsOf(from, at, [...path, kind]) } : dropUndefined({ from })),
+    ...(typeof from === 'object' ? { imports: importsNoted(from, at, [...path, kind]) } : dropUndefined({ from })),
     ...(plants ? { plants: Object.fromEntries(planted) } : {}),
     ...(ties
       ? { ties: ties.map((one, index) => tieOf(one, at.below(['ties', index]), [...path, kind, 'ties', index])) }
@@ -199,7 +199,7 @@ function proofOf(written: Record<string, unknown>, at: Origins, path: Path): Pro
   };
 }
 
-function importsOf(from: WrittenFrom, at: Origins, path: Path, esm?: boolean): TieImport[] {
+function importsNoted(from: WrittenFrom, at: Origins, path: Path, esm?: boolean): TieImport[] {
   Object.keys(from).forEach((module, index) => {
     at.note(['imports', index], [...path, 'from', module]);
   });

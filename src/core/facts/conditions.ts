@@ -1,11 +1,12 @@
+import { JOINTS, type JointName } from '../definition/joints.ts';
+import type { StackFacts } from '../stacks/sides.ts';
 import type { Circumstances } from './circumstances.ts';
 import path from 'node:path';
 import type { Condition } from '../definition/conditions.ts';
 import { presentVersion, rulesOf } from '../ecosystems/versions.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
-import { lacking } from './lacking-joints.ts';
 import { ownImports } from '../uses/own-imports.ts';
-import { isLike } from '../uses/wildcard.ts';
+import { matchesWildcard } from '../uses/wildcard.ts';
 
 /** Whether all of a condition holds; none at all holds always. */
 export function holds(condition: Condition | undefined, at: Circumstances): boolean {
@@ -104,7 +105,7 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
     paths.filter((one) => !stack.traits.paths?.includes(one)).map((one) => `nothing answers ${one} yet`),
   scripts: ({ scripts = {} }, { workspace }) =>
     Object.entries(scripts)
-      .filter(([name, wanted]) => !isLike(workspace.manifest.scripts[name] ?? '', wanted))
+      .filter(([name, wanted]) => !matchesWildcard(workspace.manifest.scripts[name] ?? '', wanted))
       .map(([name, wanted]) => `the script ${name} is not ${wanted}`),
   choices: ({ choices = {} }, at) =>
     Object.entries(choices)
@@ -138,7 +139,7 @@ function there(pattern: string, { reader, root, workspace }: Circumstances): str
   if (reader.kind(absolute) === undefined) return [];
   return reader
     .list(absolute)
-    .filter((entry) => entry.kind !== 'folder' && isLike(entry.name, name))
+    .filter((entry) => entry.kind !== 'folder' && matchesWildcard(entry.name, name))
     .map((entry) => path.posix.normalize(path.posix.join(folder, entry.name)));
 }
 
@@ -155,4 +156,12 @@ function inWords(key: string, value: unknown): string {
   if (key === 'paths') return `what answers ${(value as string[]).join(' and ')} by itself already`;
   if (key === 'joints') return 'what has such a place';
   return typeof value === 'string' ? value : key;
+}
+
+/** Joints that a stack does not have, in words. */
+export function lacking({ title, outside, absent = {} }: StackFacts, names: readonly JointName[]): string[] {
+  if (outside !== undefined && names.length > 0) return [outside];
+  const unexplained = names.filter((name) => absent[name] === undefined).map((name) => JOINTS[name].what);
+  const explained = names.flatMap((name) => absent[name] ?? []).map((words) => `${title} ${words}`);
+  return [...explained, ...(unexplained.length > 0 ? [`${title} has no place for ${unexplained.join(' and ')}`] : [])];
 }

@@ -1,4 +1,5 @@
-import { type Edit } from '../edits/edit.ts';
+import { fitFile } from '../formats/script/fit-file.ts';
+import { wholeFile, type Edit } from '../edits/edit.ts';
 import { locate } from '../formats/script/locate.ts';
 import type { ConfigAddress } from '../formats/script/values.ts';
 import { blockedJoint, type Joint, type JointOf } from './joint.ts';
@@ -70,4 +71,9 @@ export function newConfig(helper: string, from: string | undefined, body: string
   return [...lead, `export default ${helper}({`, ...(body === '' ? [] : [style.indent + body]), `})${end}`, ''].join(
     style.eol,
   );
+}
+
+/** The edit that makes a file (host-relative) with a text, in the workspace's own style. */
+export function newFile(ground: Ground, file: string, text: string): Edit {
+  return wholeFile(file, fitFile(text, file, ground.workspace.style));
 }

@@ -7,7 +7,7 @@ import type { ConfigAddress } from '../formats/script/values.ts';
 import type { Joint } from './joint.ts';
 import { ownFiles } from '../survey/own-files.ts';
 import { isVendored } from '../survey/vendored.ts';
-import { isLike } from '../uses/wildcard.ts';
+import { matchesWildcard } from '../uses/wildcard.ts';
 import type { Ground } from './ground.ts';
 
 /**
@@ -26,7 +26,7 @@ export function globsJoint(ground: Ground): Joint {
 }
 
 function completed(ground: Ground, { named, lists, cover }: TieOf<'tool.globs'>): Edit[] {
-  const name = ground.names(ground.inHost('.')).find((one) => named.some((pattern) => isLike(one, pattern)));
+  const name = ground.names(ground.inHost('.')).find((one) => named.some((pattern) => matchesWildcard(one, pattern)));
   if (name === undefined) return [];
   const file = ground.inHost(name);
   const around = { file, style: ground.workspace.style };

@@ -1,7 +1,7 @@
 import { linesThatMatter } from '../text/lines-that-matter.ts';
 import { tieAt } from '../joints/joint.ts';
 import { ALL_WORK, startOf, workOf } from '../ecosystems/works.ts';
-import { mannerOf } from '../facts/manner.ts';
+import { moduleStyleOf } from '../facts/module-style.ts';
 import { randomInt } from 'node:crypto';
 import path from 'node:path';
 import type { Context } from '../host/context.ts';
@@ -27,7 +27,7 @@ export interface Ran {
   shown: string;
 }
 
-interface Place {
+interface BenchPlace {
   workspace: WorkspaceFacts;
   stack: StackFacts;
   scratch: Scratch;
@@ -43,13 +43,13 @@ export class Bench {
   readonly root: string;
   /** What texts of the proof are filled with: choices, and a number that is another one each time. */
   readonly values: Readonly<Record<string, string>>;
-  readonly #place: Place;
+  readonly #place: BenchPlace;
   readonly #signal: AbortSignal;
   readonly #start = performance.now();
   /** Files of the copy that this proof has written, as they were. */
   readonly #touched = new Map<string, Uint8Array | undefined>();
 
-  private constructor(context: Context, task: ProofTask, place: Place, signal: AbortSignal) {
+  private constructor(context: Context, task: ProofTask, place: BenchPlace, signal: AbortSignal) {
     this.context = context;
     this.task = task;
     this.#place = place;
@@ -124,7 +124,7 @@ export class Bench {
 
   /** Modules are planted in the language and, where nothing bundles them, in the format of the host. */
   #own(name: string, text: string): string {
-    return /\.[cm]?[jt]sx?$/.test(name) ? toNative(text, mannerOf(this.stack.workspace, this.stack.traits)) : text;
+    return /\.[cm]?[jt]sx?$/.test(name) ? toNative(text, moduleStyleOf(this.stack.workspace, this.stack.traits)) : text;
   }
 
   /** Makes ties in the copy, as an attach would in the host. */

@@ -1,6 +1,6 @@
 import { mentionsOf } from '../formats/script/mentions.ts';
 import type { UsePatterns } from '../definition/parts.ts';
-import { isLike } from './wildcard.ts';
+import { matchesWildcard } from './wildcard.ts';
 
 const SCRIPT = /\.[cm]?[jt]sx?$/;
 const COMPONENT = /\.(vue|svelte|astro)$/;
@@ -96,7 +96,7 @@ function usedClasses(text: string, patterns: readonly string[], own: ReadonlySet
   for (const { 0: attribute, index } of text.matchAll(ATTRIBUTE)) {
     const start = attribute.indexOf('=') + 1;
     for (const { 0: word, index: at } of attribute.slice(start).matchAll(/[^\s"'`{},]+/g)) {
-      if (!own.has(word) && patterns.some((pattern) => isLike(word, pattern))) found.push(index + start + at);
+      if (!own.has(word) && patterns.some((pattern) => matchesWildcard(word, pattern))) found.push(index + start + at);
     }
   }
   return found;

@@ -1,5 +1,5 @@
 /** Whether a text is as a pattern says, in which `*` stands for any characters. Takes time in proportion to both, never more. */
-export function isLike(text: string, pattern: string): boolean {
+export function matchesWildcard(text: string, pattern: string): boolean {
   const [first = '', ...rest] = pattern.split('*');
   const last = rest.pop();
   if (last === undefined) return text === pattern;

@@ -3,7 +3,7 @@ import type { StackFacts } from '../../../core/stacks/sides.ts';
 import { circumstances } from '../../../core/facts/circumstances.ts';
 import pc from 'picocolors';
 import { openHost } from '../../../core/host/context.ts';
-import { tellWhatGoesOn } from '../../what-goes-on.ts';
+import { tellWhatGoesOn } from '../../at-work.ts';
 import { catalogIds, loadDefinition } from '../../../core/definition/catalog.ts';
 import { explain, judgeWays, type Judgement } from '../../../core/plan/attach/judge-ways.ts';
 import { resolveChoices } from '../../../core/plan/attach/choices.ts';

@@ -2,7 +2,7 @@ import pc from 'picocolors';
 import { History } from '../../../core/history/history.ts';
 import { EXIT } from '../../../core/problem.ts';
 import { findHost } from '../../../core/survey/host.ts';
-import { tellWhatGoesOn } from '../../what-goes-on.ts';
+import { tellWhatGoesOn } from '../../at-work.ts';
 import type { Output } from '../../output.ts';
 import { columns } from '../../render/columns.ts';
 import { printable } from '../../render/printable.ts';

@@ -11,7 +11,7 @@ import { failedProofRows } from '../../render/problem.ts';
 import { printable } from '../../render/printable.ts';
 import { openCatalog, interruption, openDoors, type GlobalOptions } from '../../session.ts';
 import { checkProofs } from '../../change/consent.ts';
-import { waiting } from '../../waiting.ts';
+import { waiting } from '../../at-work.ts';
 
 interface ProveOptions extends GlobalOptions {
   integrations?: string[];

@@ -1,7 +1,7 @@
 import { lockHost } from '../../../core/apply/lock.ts';
 import { recover } from '../../../core/apply/recovery.ts';
 import { sweep } from '../../../core/apply/sweep.ts';
-import { waiting } from '../../waiting.ts';
+import { waiting } from '../../at-work.ts';
 import { EXIT } from '../../../core/problem.ts';
 import { findHost } from '../../../core/survey/host.ts';
 import type { Output } from '../../output.ts';

@@ -1,4 +1,4 @@
-import { tellWhatGoesOn } from '../../what-goes-on.ts';
+import { tellWhatGoesOn } from '../../at-work.ts';
 import { nodeReader } from '../../../core/doors/node-reader.ts';
 import { findDrift } from '../../../core/ledger/drift.ts';
 import { allLedgers } from '../../../core/ledger/ledger.ts';

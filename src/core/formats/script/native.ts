@@ -3,7 +3,7 @@ import { stripTypes } from './strip-types.ts';
 import { parseScript, walk, type Node, type NodeOf, type Script } from './syntax.ts';
 
 /** How a host writes its modules. */
-export interface Manner {
+export interface ModuleStyle {
   language: 'ts' | 'js';
   modules: 'esm' | 'commonjs';
   /** What their names end in where the format is told by that alone. */
@@ -14,7 +14,7 @@ export interface Manner {
  * A module that is written in TypeScript as an ES module, in the language and the module format of a host. A script that cannot
  * be parsed comes back as it is.
  */
-export function toNative(text: string, manner: Manner): string {
+export function toNative(text: string, manner: ModuleStyle): string {
   const { language, modules, ending } = manner;
   const own = language === 'js' ? stripTypes(text) : text;
   if (modules === 'esm' && ending === undefined) return own;
@@ -26,7 +26,7 @@ export function toNative(text: string, manner: Manner): string {
 }
 
 /** Where names end in nothing special CommonJS finds modules without that, also before they are built. */
-function withEndings({ text, program }: Script, ending: Manner['ending']): Splice[] {
+function withEndings({ text, program }: Script, ending: ModuleStyle['ending']): Splice[] {
   const splices: Splice[] = [];
   walk(program, (node) => {
     const source = sourceOf(node);
@@ -55,13 +55,13 @@ function sourceOf(node: Node): Source | undefined {
   return { start, end, value };
 }
 
-function named({ value }: Source, ending: Manner['ending']): string {
+function named({ value }: Source, ending: ModuleStyle['ending']): string {
   if (!value.startsWith('.')) return `'${value}'`;
   const bare = value.replace(/\.js$/, '');
   return ending === undefined ? `'${bare.replace(/\/index$/, '')}'` : `'${bare}.${ending}'`;
 }
 
-function toCommonJs({ text, program }: Script, ending: Manner['ending']): string {
+function toCommonJs({ text, program }: Script, ending: ModuleStyle['ending']): string {
   const exported: string[] = [];
   const splices: Splice[] = [];
   const replace = (node: Node, end: number, inserted: string): void => {
@@ -88,7 +88,7 @@ function toCommonJs({ text, program }: Script, ending: Manner['ending']): string
   return `${body.trimEnd()}\n\nmodule.exports = ${names};\n`;
 }
 
-function required(node: NodeOf<'ImportDeclaration'>, ending: Manner['ending']): string {
+function required(node: NodeOf<'ImportDeclaration'>, ending: ModuleStyle['ending']): string {
   const source = sourceOf(node);
   const call = `require(${source ? named(source, ending) : ''});`;
   if (node.specifiers.length === 0) return call;

@@ -42,19 +42,19 @@ export const statements: ScriptEditor<StatementOperation> = {
 // Only names matter where a statement is looked for.
 const REMOVAL_STYLE: CodeStyle = DEFAULT_STYLE;
 
-interface Place {
+interface StatementPlace {
   /** What the code's own names are called here. */
   names: Map<string, string>;
   insert(code: string, side: 'before' | 'after', style: CodeStyle): Splice[];
 }
 
-function findAnchor(script: Script, anchor: Anchor): Place | Blocked {
+function findAnchor(script: Script, anchor: Anchor): StatementPlace | Blocked {
   if (anchor === 'end' || anchor === 'imports') return { names: new Map(), insert: atTopLevel(script, anchor) };
   const wanted = 'makes' in anchor ? anchor.makes : anchor.on;
   const instance = findInstance(script, wanted);
   if (isBlocked(instance)) return instance;
   const names = new Map([[wanted.as, instance.local]]);
-  const place = (node: Node): Place => ({
+  const place = (node: Node): StatementPlace => ({
     names,
     insert: (code, side, style) => [(side === 'before' ? statementBefore : statementBehind)(script, node, code, style)],
   });
@@ -66,7 +66,7 @@ function findAnchor(script: Script, anchor: Anchor): Place | Blocked {
   return { blocked: `nothing calls "${instance.local}.${anchor.calls}"`, at: instance.statement.start };
 }
 
-function atTopLevel(script: Script, anchor: 'end' | 'imports'): Place['insert'] {
+function atTopLevel(script: Script, anchor: 'end' | 'imports'): StatementPlace['insert'] {
   return (code, _, style) => {
     const { body } = script.program;
     const imports = body.filter((node) => node.type === 'ImportDeclaration').at(-1);

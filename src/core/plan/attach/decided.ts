@@ -1,3 +1,5 @@
+import { fill, fillAll } from '../../definition/fill.ts';
+import type { UsePatterns, UsesSpec } from '../../definition/parts.ts';
 import { type Ledger, ledgerFile, renderLedger } from '../../ledger/record.ts';
 import type { ChosenPackage } from '../../ecosystems/work.ts';
 import { circumstances } from '../../facts/circumstances.ts';
@@ -16,7 +18,6 @@ import { isOwn } from '../../facts/bare.ts';
 import type { AttachedPart, FileChange } from '../../change/change-set.ts';
 import type { ProofKinds } from '../../definition/proof-kind.ts';
 import { settleProofs } from '../../facts/settle.ts';
-import { usePatternsOf } from './use-patterns.ts';
 
 /** One integration on one workspace, with everything decided but the texts. */
 export interface Decided {
@@ -87,4 +88,10 @@ export function partOf({ request, facts, stack, way, packages, reasons }: Decide
 /** The side, where a workspace has more than one: elsewhere nobody has to know. */
 function sideOf({ side }: StackFacts): Pick<Ledger, 'side'> {
   return side === undefined ? {} : { side };
+}
+
+/** What uses look like with the choices that were made. */
+function usePatternsOf({ classes, ...rest }: UsesSpec, choices: Readonly<Record<string, string>>): UsePatterns {
+  const list = classes?.find((one) => one.every((text) => fill(text, choices) !== undefined));
+  return { ...(list === undefined ? {} : { classes: fillAll(list, choices) }), ...fillAll(rest, choices) };
 }

@@ -2,7 +2,7 @@ import { type Circumstances } from '../../facts/circumstances.ts';
 import type { Definition, Way } from '../../definition/definition.ts';
 import type { Joint } from '../../joints/joint.ts';
 import { objectionsTo } from '../../facts/conditions.ts';
-import { lacking } from '../../facts/lacking-joints.ts';
+import { lacking } from '../../facts/conditions.ts';
 import { settleWay } from '../../facts/settle.ts';
 
 /** What is said of a way on a workspace by what is there, before any version is looked up. */

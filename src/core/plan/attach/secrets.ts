@@ -1,5 +1,5 @@
 import type { MadeEdit } from '../../edits/edit.ts';
-import type { SecretNeed } from '../../change/secret-need.ts';
+import type { SecretNeed } from '../../change/change-set.ts';
 import type { Reader } from '../../ports.ts';
 import { askGit, repositoryTop, type GitDoors } from '../../survey/git.ts';
 import { whySilent } from '../../survey/version-control.ts';

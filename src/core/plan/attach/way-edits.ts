@@ -1,5 +1,5 @@
 import { tieAt } from '../../joints/joint.ts';
-import { mannerOf } from '../../facts/manner.ts';
+import { moduleStyleOf } from '../../facts/module-style.ts';
 import { wholeFile, type Edit } from '../../edits/edit.ts';
 import path from 'node:path';
 import { fillAll, fillText } from '../../definition/fill.ts';
@@ -13,7 +13,7 @@ import type { WorkspaceFacts } from '../../survey/survey.ts';
 import { joinedRecords } from '../../records.ts';
 import type { CodeStyle } from '../../text/code-style.ts';
 
-interface Place {
+interface EditPlace {
   workspace: Pick<WorkspaceFacts, 'folder' | 'language' | 'moduleFormat'>;
   stack: StackFacts;
   style: CodeStyle;
@@ -22,7 +22,7 @@ interface Place {
 }
 
 /** The edits of a way in a workspace: its files first, then its ties. */
-export function wayEdits({ files = [], ties }: Way, place: Place): Edit[] {
+export function wayEdits({ files = [], ties }: Way, place: EditPlace): Edit[] {
   const { workspace, style, values } = place;
   const made = files.map(({ file, text = '', merge = [], native, ...how }) => {
     const inHost = path.posix.normalize(path.posix.join(workspace.folder, fillText(file, values)));
@@ -35,19 +35,19 @@ export function wayEdits({ files = [], ties }: Way, place: Place): Edit[] {
 }
 
 /** In such a file `~/` is the workspace's folder. */
-function nativeFile(text: string, file: string, { workspace, stack }: Place): string {
+function nativeFile(text: string, file: string, { workspace, stack }: EditPlace): string {
   const here = path.posix.dirname(file);
   const near = text.replaceAll(/'~\/([^']+)'/g, (_, target: string) => {
     const way = path.posix.relative(here, path.posix.join(workspace.folder, target));
     return `'${way.startsWith('.') ? way : `./${way}`}'`;
   });
   // What is bundled is written as ES modules, whatever the package says.
-  const manner = mannerOf(workspace, stack.traits);
+  const manner = moduleStyleOf(workspace, stack.traits);
   const isModule = file.endsWith('.mjs') && manner.ending !== 'mjs';
   return toNative(near, isModule ? { language: 'js', modules: 'esm' } : manner);
 }
 
 /** The edits by which ties are made on a stack. */
-export function tieEdits(ties: readonly Tie[], { stack, values }: Pick<Place, 'stack' | 'values'>): Edit[] {
+export function tieEdits(ties: readonly Tie[], { stack, values }: Pick<EditPlace, 'stack' | 'values'>): Edit[] {
   return ties.flatMap((tie) => tieAt(stack.joints, fillAll(tie, values)));
 }

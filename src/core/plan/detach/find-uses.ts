@@ -2,7 +2,7 @@ import type { Ledger } from '../../ledger/record.ts';
 import { ALL_WORK } from '../../ecosystems/works.ts';
 import { isManifest } from '../../change/roles.ts';
 import path from 'node:path';
-import type { Use } from '../../change/use.ts';
+import type { Use } from '../../change/change-set.ts';
 import type { Context } from '../../host/context.ts';
 import { overlay } from '../../edits/overlay.ts';
 import { readText } from '../../text/utf8.ts';

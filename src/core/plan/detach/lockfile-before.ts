@@ -22,11 +22,11 @@ export function lockfileBefore(context: Context, history: History, leaving: Leav
   const entries = history.entries();
   // What others have edits in is not the manager's alone.
   const edited = new Set(context.ledgers.flatMap(({ edits }) => edits.map(({ file }) => file)));
-  const past = new Past(context, history, entries);
+  const known = new LockfileHistory(context, history, entries);
   const came = cameTogether(entries, leaving);
-  const own = came ? past.lockfiles(came, came) : [];
-  const from = own.length > 0 ? undefined : past.sameManifests(leaving.files);
-  const found = from ? past.lockfiles(from, entries.at(-1) ?? from) : own;
+  const own = came ? known.lockfiles(came, came) : [];
+  const from = own.length > 0 ? undefined : known.sameManifests(leaving.files);
+  const found = from ? known.lockfiles(from, entries.at(-1) ?? from) : own;
   return found.filter(({ file }) => !edited.has(file));
 }
 
@@ -44,7 +44,7 @@ function cameTogether(entries: readonly HistoryEntry[], { going }: Leaving): His
   );
 }
 
-class Past {
+class LockfileHistory {
   readonly #context: Context;
   readonly #history: History;
   readonly #entries: readonly HistoryEntry[];

@@ -15,10 +15,10 @@ import { joinFiles, type ChangeSet, type FileChange } from '../../change/change-
 import { fitAround } from '../refit/fit-around.ts';
 import { findUses } from './find-uses.ts';
 import { movedFile } from './moved-file.ts';
-import { installStep } from '../install-step.ts';
+import { installStep } from '../shared/install-step.ts';
 import { checkOwnPath } from '../../change/paths.ts';
 import { changeTitle } from '../../change/title.ts';
-import { updatedRecords } from '../plan-files.ts';
+import { updatedRecords } from '../shared/plan-files.ts';
 import { hashOf } from '../../text/hash.ts';
 import { editsOn, makeEdits, withoutEdits, type Replayed } from '../../edits/replay.ts';
 

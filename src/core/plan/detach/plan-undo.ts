@@ -6,7 +6,7 @@ import type { History, HistoryEntry } from '../../history/history.ts';
 import { EXIT, Problem } from '../../problem.ts';
 import { joinFiles, type ChangeSet, type FileChange } from '../../change/change-set.ts';
 import { findUses } from './find-uses.ts';
-import { installStep } from '../install-step.ts';
+import { installStep } from '../shared/install-step.ts';
 import { droppedPackages, planDetach } from './plan-detach.ts';
 
 /**

@@ -12,7 +12,7 @@ import { catalogIds, loadDefinition } from '../../definition/catalog.ts';
 import type { Way } from '../../definition/definition.ts';
 import { bareStack, bareStyle, isOwn } from '../../facts/bare.ts';
 import type { FileChange } from '../../change/change-set.ts';
-import { planFiles, sameEdit } from '../plan-files.ts';
+import { planFiles, sameEdit } from '../shared/plan-files.ts';
 import { ownerOf, plainEdit } from '../../edits/replay.ts';
 import { settleProofs, settleWay, valuesFor } from '../../facts/settle.ts';
 import { wayEdits } from '../attach/way-edits.ts';

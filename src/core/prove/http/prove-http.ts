@@ -8,11 +8,11 @@ import type { Bench } from '../bench.ts';
 import { missingEdits } from '../missing-edits.ts';
 import type { ProofResult } from '../../change/proof.ts';
 import { serve, type Server } from '../serve.ts';
-import { Visitor, type Answer } from './visitor.ts';
+import { HttpSession, type Answer } from './http-session.ts';
 
 type Step = Spec['steps'][number];
 
-interface Place {
+interface ServedPlace {
   url: string;
   bench: Bench;
   signal: AbortSignal;
@@ -62,8 +62,8 @@ async function hears(server: Server, said: string, signal: AbortSignal): Promise
 }
 
 /** Asks one step after the other; tells the first that is not answered as it should be. */
-async function walk(place: Place, steps: readonly Step[]): Promise<string | undefined> {
-  const visitors = new Map<string, Visitor>();
+async function walk(place: ServedPlace, steps: readonly Step[]): Promise<string | undefined> {
+  const visitors = new Map<string, HttpSession>();
   let values = place.bench.values;
   for (const step of steps) {
     const { as: name = '' } = step;
@@ -79,13 +79,13 @@ async function walk(place: Place, steps: readonly Step[]): Promise<string | unde
 }
 
 async function asked(
-  { url, signal }: Place,
+  { url, signal }: ServedPlace,
   step: Step,
   values: Readonly<Record<string, string>>,
-  visitors: Map<string, Visitor>,
+  visitors: Map<string, HttpSession>,
 ): Promise<Answer | undefined> {
   const { as: name = '' } = step;
-  const visitor = visitors.get(name) ?? new Visitor(url, signal);
+  const visitor = visitors.get(name) ?? new HttpSession(url, signal);
   visitors.set(name, visitor);
   const other = step.with === undefined ? undefined : visitors.get(step.with);
   if (other) visitor.takeFrom(other);
@@ -97,7 +97,7 @@ async function asked(
 
 /** What the server has written into a file, or into the newest one of a folder; it may come a little later, and bit by bit. */
 async function written(
-  { bench, signal }: Place,
+  { bench, signal }: ServedPlace,
   step: Step,
   values: Readonly<Record<string, string>>,
 ): Promise<Answer> {

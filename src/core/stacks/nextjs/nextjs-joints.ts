@@ -11,7 +11,7 @@ import { packageJoints } from '../../joints/package-joints.ts';
 import { dataPostcssJoint, postcssJoint } from '../../joints/postcss-joint.ts';
 import { sheetJoint } from '../../joints/sheet-joint.ts';
 import { BY_MODE, publicEnvironment } from '../../joints/public-environment.ts';
-import { newFile } from '../../joints/new-file.ts';
+import { newFile } from '../../joints/config-file.ts';
 import type { ImportSpec } from '../../formats/script/import-spec.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { compilerPaths } from '../vite/vite-joints.ts';

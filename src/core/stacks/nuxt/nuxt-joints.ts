@@ -6,7 +6,7 @@ import { blockedJoint, type Joint } from '../../joints/joint.ts';
 import { bootJoint } from '../../joints/boot-joint.ts';
 import { browserSources } from '../../joints/browser-sources.ts';
 import { configFile, listJoint, newConfig, pluginsJoint, type ConfigFile } from '../../joints/config-file.ts';
-import { newFile } from '../../joints/new-file.ts';
+import { newFile } from '../../joints/config-file.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
 import { sheetJoint } from '../../joints/sheet-joint.ts';
 import { ONE_FILE, publicEnvironment } from '../../joints/public-environment.ts';

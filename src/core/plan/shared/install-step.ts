@@ -1,7 +1,7 @@
-import { WorkspaceFacts } from '../survey/survey.ts';
-import { workOf } from '../ecosystems/works.ts';
-import type { Context } from '../host/context.ts';
-import type { CommandStep, FileChange } from '../change/change-set.ts';
+import { WorkspaceFacts } from '../../survey/survey.ts';
+import { workOf } from '../../ecosystems/works.ts';
+import type { Context } from '../../host/context.ts';
+import type { CommandStep, FileChange } from '../../change/change-set.ts';
 
 /** The package manager's run that some changes need; undefined where they touch nothing that it reads, or it is handwork. */
 export function installStep(context: Context, files: readonly FileChange[], purpose: string): CommandStep | undefined {

@@ -8,7 +8,7 @@ export interface Answer {
 const LONGEST_MS = 30_000;
 
 /** Somebody who visits a server: with cookies of their own, following nothing by itself. */
-export class Visitor {
+export class HttpSession {
   readonly #url: string;
   readonly #signal: AbortSignal;
   readonly #cookies = new Map<string, string>();
@@ -19,7 +19,7 @@ export class Visitor {
   }
 
   /** Takes the cookies that another one has. */
-  takeFrom(other: Visitor): void {
+  takeFrom(other: HttpSession): void {
     for (const [name, value] of other.#cookies) this.#cookies.set(name, value);
   }
 

@@ -1,16 +1,16 @@
-import { type Ledger, ledgerFile, renderLedger } from '../ledger/record.ts';
-import { roleOf } from '../change/roles.ts';
-import { hideSecrets } from '../edits/hidden-secrets.ts';
-import { type MadeEdit } from '../edits/edit.ts';
-import type { Edit } from '../edits/edit.ts';
+import { type Ledger, ledgerFile, renderLedger } from '../../ledger/record.ts';
+import { roleOf } from '../../change/roles.ts';
+import { hideSecrets } from '../../edits/hidden-secrets.ts';
+import { type MadeEdit } from '../../edits/edit.ts';
+import type { Edit } from '../../edits/edit.ts';
 import path from 'node:path';
-import type { Context } from '../host/context.ts';
-import { decode, encode } from '../text/utf8.ts';
-import { removeFromText } from '../formats/formats.ts';
-import type { Refusal } from '../formats/format.ts';
-import type { CodeStyle } from '../text/code-style.ts';
-import type { FileChange } from '../change/change-set.ts';
-import { checkOwnPath } from '../change/paths.ts';
+import type { Context } from '../../host/context.ts';
+import { decode, encode } from '../../text/utf8.ts';
+import { removeFromText } from '../../formats/formats.ts';
+import type { Refusal } from '../../formats/format.ts';
+import type { CodeStyle } from '../../text/code-style.ts';
+import type { FileChange } from '../../change/change-set.ts';
+import { checkOwnPath } from '../../change/paths.ts';
 import {
   editsOn,
   inOrder,
@@ -20,7 +20,7 @@ import {
   type OwnedEdit,
   type Replayed,
   type ReplayRefused,
-} from '../edits/replay.ts';
+} from '../../edits/replay.ts';
 
 /** What an owner wants to have edited, in the order of its definition. */
 export interface Addition {

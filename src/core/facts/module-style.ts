@@ -1,11 +1,11 @@
-import type { Manner } from '../formats/script/native.ts';
+import type { ModuleStyle } from '../formats/script/native.ts';
 import type { Traits } from '../joints/traits.ts';
 import { WorkspaceFacts } from '../survey/survey.ts';
 /** How the modules of a workspace are written. */
-export function mannerOf(
+export function moduleStyleOf(
   { language, moduleFormat }: Pick<WorkspaceFacts, 'language' | 'moduleFormat'>,
   { runtime, ending }: Traits,
-): Manner {
+): ModuleStyle {
   if (runtime !== 'server') return { language, modules: 'esm' };
   const modules = ending === undefined ? moduleFormat : ending === 'mjs' ? 'esm' : 'commonjs';
   return { language, modules, ending };
