@@ -62,3 +62,13 @@ describe('the table of what to add where', () => {
     if (place !== undefined) expect(folders(place)).toEqual([...names].sort());
   });
 });
+
+it('every source that docs/architecture.md names is there', () => {
+  const named = [...read('docs/architecture.md').matchAll(/`([\w./-]+\/[\w./-]+\.(?:ts|mjs))`/g)].map(
+    ([, file = '']) => file,
+  );
+  expect(named.length).toBeGreaterThan(20);
+  const isThere = (file: string): boolean =>
+    ['.', 'src/core', 'src/core/formats/script'].some((place) => fs.existsSync(path.join(root, place, file)));
+  expect(named.filter((file) => !isThere(file) && !file.startsWith('catalog'))).toEqual([]);
+});
