@@ -95,7 +95,7 @@ export interface TreeState {
   /** Folders of packages that are there, and those that the manager may make. */
   folders: string[];
   absent: string[];
-  /** Links to programs that lead nowhere. */
+  /** Links to programs that lead nowhere, and folders of a scope that have no package. */
   broken: string[];
 }
 

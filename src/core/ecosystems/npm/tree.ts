@@ -8,7 +8,7 @@ export function treeState(files: FileDoor, root: string, workspaces: readonly st
   const all = workspaces.map((folder) => path.posix.join(folder, 'node_modules'));
   const folders = all.filter((folder) => files.kind(path.join(root, folder)) !== undefined);
   const absent = all.filter((folder) => !folders.includes(folder));
-  return { record: treeRecord(files, root), folders, absent, broken: brokenLinks(files, root, folders) };
+  return { record: treeRecord(files, root), folders, absent, broken: brokenIn(files, root, folders) };
 }
 
 /** Whether packages may have changed since. */
@@ -16,16 +16,35 @@ export function treeChanged(files: FileDoor, root: string, { record }: TreeState
   return treeRecord(files, root) !== record;
 }
 
-/** A manager that was cut off has linked programs of packages that it does not know of any more: those links go. */
+/** A manager that was cut off leaves links to programs of packages that it no longer knows, and the folders of their scopes: they go. */
 export function tidyTree(files: FileDoor, root: string, { folders, broken }: TreeState, within: Within): void {
-  for (const link of brokenLinks(files, root, folders))
-    if (!broken.includes(link)) files.removeFile(path.join(root, link), within);
+  for (const one of brokenIn(files, root, folders)) {
+    if (broken.includes(one)) continue;
+    const whole = path.join(root, one);
+    if (files.kind(whole) === 'folder') files.removeEmptyFolder(whole, within);
+    else files.removeFile(whole, within);
+  }
 }
 
 /** Whether a path is one of a folder of packages below the root. */
 export function isPackagesFolder(folder: string): boolean {
   const parts = folder.split('/');
   return parts.at(-1) === 'node_modules' && !parts.includes('..') && !path.posix.isAbsolute(folder);
+}
+
+function brokenIn(files: FileDoor, root: string, folders: readonly string[]): string[] {
+  return [...brokenLinks(files, root, folders), ...emptyScopes(files, root, folders)];
+}
+
+/** Folders of scopes (`@scope`) without a package. */
+function emptyScopes(files: FileDoor, root: string, folders: readonly string[]): string[] {
+  return folders.flatMap((folder) =>
+    files
+      .list(path.join(root, folder))
+      .filter(({ name, kind }) => kind === 'folder' && name.startsWith('@'))
+      .map(({ name }) => path.posix.join(folder, name))
+      .filter((scope) => files.list(path.join(root, scope)).length === 0),
+  );
 }
 
 /** Links to programs of installed packages that lead nowhere. */
