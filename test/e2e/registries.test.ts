@@ -46,6 +46,27 @@ describe('registries that fail or lie', () => {
     expect(garden.registry.requests.filter((request) => request === 'GET /twine')).toHaveLength(3);
   });
 
+  it('an answer in many parts is read without a warning of Node.js', async () => {
+    garden = await Garden.open(PACKAGES, FILES);
+    const document = await (await fetch(`${garden.registry.url}twine`)).text();
+    const server = http.createServer((_, response) => {
+      response.writeHead(200, { 'content-type': 'application/json' });
+      const parts = [document.slice(0, -1), ...Array.from({ length: 30 }, () => ' '), '}'];
+      const next = (): void => {
+        const part = parts.shift();
+        if (part === undefined) response.end();
+        else response.write(part, () => setTimeout(next, 5));
+      };
+      next();
+    });
+    servers.push(server);
+    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+    garden.host.environment.npm_config_registry = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`;
+    const run = await garden.ligament(...ATTACH, '--preview');
+    expect(run.status, run.stderr).toBe(0);
+    expect(run.stderr).not.toContain('Warning');
+  });
+
   it('a slow one is waited for', async () => {
     garden = await Garden.open(PACKAGES, FILES);
     garden.registry.faults.set('twine', { kind: 'slow', milliseconds: 1500 });

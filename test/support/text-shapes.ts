@@ -528,7 +528,7 @@ export const CODE_SHAPES: TextShape[] = [
     title: 'PHP: an import whose short name is taken',
     file: 'a.php',
     edit: { format: 'php', operation: { op: 'use', name: 'Garden\\Beans' } },
-    refused: 'stands for',
+    refused: 'means',
     code: '<?php\nuse Shed\\Beans;\n',
   },
   {

@@ -42,7 +42,7 @@ function foreignProofs(tasks: readonly ProofTask[]): Foreign[] {
 function notAllowed(runs: readonly Foreign[]): Problem {
   return new Problem({
     status: EXIT.refused,
-    what: `${[...new Set(runs.map(({ integration }) => integration))].join(' and ')} did not come with Ligament and wants to run commands`,
+    what: `${[...new Set(runs.map(({ integration }) => integration))].join(' and ')} did not come with Ligament and needs to run commands`,
     why: runs.map(({ words }) => words).join('\n'),
     next: 'Nothing was changed. Look at what they do; --allow-commands lets them run.',
   });

@@ -150,7 +150,7 @@ function strange(why: string): Problem {
 function notAFolder(kind: string): Problem {
   return new Problem({
     status: EXIT.refused,
-    what: '.ligament is no folder of this project',
+    what: '.ligament is not a folder of this project',
     where: { file: '.ligament' },
     why: kind === 'link' ? 'it is a link, and records must not be written behind one' : 'something else has that name',
     next: 'Nothing was changed. Remove it, or put a folder in its place.',

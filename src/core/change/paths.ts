@@ -16,11 +16,11 @@ export function checkPath(reader: Reader, root: string, file: string): void {
   if (below === undefined || below.split(path.sep).some((part) => isVersionControl(part)))
     throw outside(file, `a link leads to ${real}`);
   // A link that leads nowhere yet would be followed by whoever writes.
-  if (reader.kind(real) === 'link') throw outside(file, `the link ${real} leads nowhere`);
+  if (reader.kind(real) === 'link') throw outside(file, `the link ${real} is broken`);
   if (reader.kind(real) === 'other')
     throw new Problem({
       status: EXIT.refused,
-      what: `${file} is no regular file`,
+      what: `${file} is not a regular file`,
       where: { file },
       why: 'it is a pipe, a socket or a device',
       next: 'Nothing was changed. Remove it, or put a file in its place.',

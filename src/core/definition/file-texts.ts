@@ -68,7 +68,7 @@ function textOf(place: DefinitionPlace, from: string): string {
   // A link beside a definition could bring any file of the user's into a project.
   const isBeside = reader.real(file).startsWith(reader.real(folder) + path.sep);
   const text = isBeside ? readText(reader, file) : undefined;
-  if (text === undefined) throw invalid(place, `it names ${from}, which is not beside it or is no text`);
+  if (text === undefined) throw invalid(place, `it names ${from}, which is not beside it or is not text`);
   return text;
 }
 

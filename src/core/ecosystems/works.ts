@@ -34,7 +34,7 @@ function notOf(name: string, wanted: EcosystemId): Problem {
   const { title, manifests } = ecosystem(wanted);
   return new Problem({
     status: EXIT.refused,
-    what: `${name} is no ${title} project`,
+    what: `${name} is not a ${title} project`,
     why: `the integration has packages of ${title}, and there is no ${manifests.join(' or ')}`,
     next: 'Nothing was changed.',
   });

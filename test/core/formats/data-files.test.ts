@@ -105,7 +105,7 @@ describe('YAML', () => {
       text.replace('# all\n', '# all\n  - sheds/*\n'),
     );
     expect(edit(text, { op: 'set', pointer: '/catalog/peas', value: '^2.0.0' })).toBe(
-      'refused: it has the anchor &all: a change would be seen wherever an alias stands for it',
+      'refused: it has the anchor &all: a change would apply wherever an alias refers to it',
     );
     expect(edit(text, { op: 'set', pointer: '/onlyBuilt', value: ['a'] })).toBe(
       `${text}onlyBuilt:\n  - a\n`.replace('\nonlyBuilt', '\nonlyBuilt'),

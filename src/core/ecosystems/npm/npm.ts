@@ -81,9 +81,9 @@ async function readRegular(reader: Reader, root: string, folder: string): Promis
   if (manifest || folder !== '.' || reader.kind(file) === undefined) return manifest;
   throw new Problem({
     status: EXIT.wrongUsage,
-    what: 'package.json is no regular file',
+    what: 'package.json is not a regular file',
     where: { file },
-    why: 'it is a folder, a pipe, a device, or a link that leads nowhere',
+    why: 'it is a folder, a pipe, a device, or a broken link',
     next: 'Put a file in its place.',
   });
 }

@@ -12,7 +12,7 @@ function refuseOddSettings(hostRoot: string): void {
   if (nodeReader.kind(file) === undefined || nodeReader.read(file)) return;
   throw new Problem({
     status: EXIT.refused,
-    what: '.npmrc is no regular file',
+    what: '.npmrc is not a regular file',
     where: { file: '.npmrc' },
     why: 'it is a pipe, a socket, a device or a folder, and every npm command would wait for it',
     next: 'Nothing was changed. Remove it, or put a file in its place.',

@@ -6,7 +6,7 @@ export function withMembers(text: string, members: Readonly<Record<string, unkno
   const all = Object.entries(members);
   if (all.length === 0) return text;
   const parts = /^([\s\S]*?)(\s*)\}(\s*)$/.exec(text);
-  if (!parts) throw new Error('the text is no JSON object');
+  if (!parts) throw new Error('the text is not a JSON object');
   const [, before = '', space = '', after = ''] = parts;
   const lines = all.map(([name, value]) => `  ${JSON.stringify(name)}: ${inLine(value)}`);
   const comma = before.endsWith('{') ? '' : ',';

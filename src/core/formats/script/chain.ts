@@ -117,7 +117,7 @@ function isEnd(statement: Node, local: string): boolean {
 }
 
 function inChain({ text }: Script, { call }: MethodCall, code: string): Splice | Blocked {
-  if (call.callee.type !== 'MemberExpression') return { blocked: 'it is no method call', at: call.start };
+  if (call.callee.type !== 'MemberExpression') return { blocked: 'it is not a method call', at: call.start };
   const { object, property } = call.callee;
   const ownLine = text.slice(lineStart(text, property.start), property.start).trim() === '.';
   const eol = text.slice(object.end, property.start).includes('\r\n') ? '\r\n' : '\n';

@@ -83,7 +83,7 @@ function defaultFunction(script: Script): FunctionNode | Blocked {
   }
   // `memo(function App() {})` and the like give back the component that they are given.
   if (node.type === 'CallExpression' && node.arguments[0]) node = bare(node.arguments[0]);
-  return isFunction(node) ? node : blocked('what the file exports is no function', node);
+  return isFunction(node) ? node : blocked('what the file exports is not a function', node);
 }
 
 function namedFunction(script: Script, name: string): FunctionNode | Blocked {

@@ -22,7 +22,7 @@ export const registrations: ScriptEditor<RegisterOperation> = {
     const present = findCall(script, instance, operation, around.file);
     if (present) return { kind: 'already', at: present.call.start };
     if (instance.statement.type === 'PropertyDefinition' && instance.block.length === 0)
-      return refused(text, instance.statement.start, 'nothing is said in the constructor of its class', handwork());
+      return refused(text, instance.statement.start, 'the constructor of its class has no statements', handwork());
     const read = readRegistrations(script, instance, operation.parsers ?? []);
     if (isBlocked(read)) return refused(text, read.at, read.blocked, handwork());
     const plan = planImports(script, operation.imports ?? [], namesIn(script), style);

@@ -68,7 +68,7 @@ export function descend({ document }: Read, keys: readonly string[]): Found | Fa
     const anchor = node && 'anchor' in node ? node.anchor : undefined;
     if (anchor && shared.has(anchor)) {
       return {
-        reason: `it has the anchor &${anchor}: a change would be seen wherever an alias stands for it`,
+        reason: `it has the anchor &${anchor}: a change would apply wherever an alias refers to it`,
         at: start(node),
       };
     }

@@ -8,7 +8,7 @@ export const format: ProofKind<Spec, Maker> = {
   says: 'formats the sources, checks them, and runs linters, which must not want to change them again',
   schema,
   order: 7,
-  describe: (_, what) => `writes sources of a copy of ${what} anew, and checks that nothing is left to change`,
+  describe: (_, what) => `formats the sources of a copy of ${what}, and checks that nothing is left to change`,
   commands: ({ write, check, beside = [] }, { typed }) => [write, check, ...beside].map((one) => `${typed(one)} …`),
   isOwnCode: () => true,
   load: async () => ({ prove: (await import('./prove-format.ts')).proveFormat }),

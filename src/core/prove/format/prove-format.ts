@@ -41,7 +41,7 @@ export async function proveFormat(bench: Bench): Promise<ProofResult> {
   const count = files.length === 1 ? '1 source' : `${files.length} sources`;
   return bench.result(
     true,
-    `${spec.check.join(' ')}: ${count} written anew${also}, ${different} of them other than before`,
+    `${spec.check.join(' ')}: ${count} formatted${also}, ${different} of them changed`,
   );
 }
 
