@@ -19,7 +19,8 @@ export function joinedRecords<Part extends Record<string, unknown>>(one: Part, o
   const both: Record<string, unknown> = { ...one };
   for (const [key, value] of Object.entries(other)) {
     const had = both[key];
-    if (Array.isArray(had) && Array.isArray(value)) both[key] = [...new Set([...(had as unknown[]), ...(value as unknown[])])];
+    if (Array.isArray(had) && Array.isArray(value))
+      both[key] = [...new Set([...(had as unknown[]), ...(value as unknown[])])];
     else if (isRecord(had) && isRecord(value)) both[key] = joinedRecords(had, value);
     else both[key] = value;
   }

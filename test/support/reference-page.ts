@@ -105,7 +105,14 @@ export async function referencePage(): Promise<string> {
 }
 
 function kind(name: string, schema: Schema, without: readonly string[]): string[] {
-  return ['', `### \`${name}\``, '', sentence(wordsOf(schema)), '', members(schema, (member) => without.includes(member))];
+  return [
+    '',
+    `### \`${name}\``,
+    '',
+    sentence(wordsOf(schema)),
+    '',
+    members(schema, (member) => without.includes(member)),
+  ];
 }
 
 function sentence(words = ''): string {

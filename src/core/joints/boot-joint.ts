@@ -12,8 +12,7 @@ export function bootJoint(ground: Ground, file: string, detail: string, seed?: s
     file,
     ...(seed === undefined ? { line: 1 } : {}),
     detail,
-    tie: ({ imports }) =>
-      imports.map((one) => importEdit(file, localImport(one, file, ground.workspace.folder), seed)),
+    tie: ({ imports }) => imports.map((one) => importEdit(file, localImport(one, file, ground.workspace.folder), seed)),
   };
 }
 

@@ -49,9 +49,7 @@ export function scriptJoint(ground: Ground, file: string, address: ConfigAddress
   const located = locate(text, address, around);
   const tie = (wanted: PostcssTie): Edit[] => {
     if (byName) return [entry(file, address, wanted)];
-    return [
-      { file, format: 'script', operation: { op: 'item', address, code: wanted.call, imports: wanted.imports } },
-    ];
+    return [{ file, format: 'script', operation: { op: 'item', address, code: wanted.call, imports: wanted.imports } }];
   };
   if (!byName && 'refusal' in located)
     return blockedJoint('postcss.plugins', file, 'its plugins', located.refusal, tie);

@@ -593,7 +593,13 @@ const CASES: Case[] = [
   ],
 
   // Ways.
-  ['a way without a title', '    title: by its sheet\n', '', '"title" is missing: a text (a phrase to follow', '  plain:'],
+  [
+    'a way without a title',
+    '    title: by its sheet\n',
+    '',
+    '"title" is missing: a text (a phrase to follow',
+    '  plain:',
+  ],
   [
     'ways as a list',
     GOOD.slice(GOOD.indexOf('ways:'), GOOD.indexOf('\nproofs:')),

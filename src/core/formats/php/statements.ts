@@ -33,8 +33,7 @@ export function addUse(script: PhpScript, operation: UseOperation, around: Surro
   const present = script.uses.get(short);
   const groups = script.statements.filter(({ kind }) => kind === 'usegroup');
   if (present === operation.name) return { kind: 'already', at: groups[0]?.start ?? 0 };
-  if (present !== undefined)
-    return refused(text, groups[0]?.start, `${short} means ${present} in this file`, handwork);
+  if (present !== undefined) return refused(text, groups[0]?.start, `${short} means ${present} in this file`, handwork);
   if (script.statements.some((node) => node.kind === 'class' && nameOf(node) === short))
     return refused(text, undefined, `the file has a class ${short} of its own`, handwork);
   if (script.uses.size === 0 && !script.namespace && !/^\s*(?:#![^\n]*\n)?<\?php\s/.test(text.replace('\uFEFF', '')))

@@ -39,10 +39,7 @@ export async function proveFormat(bench: Bench): Promise<ProofResult> {
   const different = [...changed].filter(([file, text]) => textOf(bench, file) !== text).length;
   const also = besides.length > 0 ? `, ${besides.join(' and ')} agreeing` : '';
   const count = files.length === 1 ? '1 source' : `${files.length} sources`;
-  return bench.result(
-    true,
-    `${spec.check.join(' ')}: ${count} formatted${also}, ${different} of them changed`,
-  );
+  return bench.result(true, `${spec.check.join(' ')}: ${count} formatted${also}, ${different} of them changed`);
 }
 
 function textOf(bench: Bench, file: string): string | undefined {
