@@ -10,6 +10,7 @@ import { hasJournal } from './journal.ts';
 import { holderInWords, LOCK, lockId, viewLock, type LockText, type LockView } from './lock-view.ts';
 
 const POLL_MS = 150;
+const MOST_ATTEMPTS = 20;
 
 export interface HostLock {
   /** What the command keeps in the user's state while it has the lock. */
@@ -36,7 +37,7 @@ export async function lockHost(doors: Doors, root: string, what: string, waiting
       if (take(doors, root, record)) return { record, release: () => release(doors, root, record) };
       const view = viewLock(doors, root, record);
       if (view.state === 'lost') throw view.problem;
-      if (view.state === 'ended') takeOver(doors, root, view.record, record);
+      if (view.state === 'ended') unlessGone(() => takeOver(doors, root, view.record, record));
       // Each round waits, whatever it saw: nothing here can become a busy loop.
       await wait(view);
     }
@@ -122,10 +123,20 @@ function take({ files, environment }: Doors, root: string, record: ChangeRecord)
       files.makeFolder(path.join(root, '.ligament'), undefined, within);
       return files.create(path.join(root, LOCK), encode(`${JSON.stringify(text)}\n`), 0o644, within);
     } catch (error) {
-      // Who had the lock has just tidied the folder away.
-      if ((error as NodeJS.ErrnoException).code === 'ENOENT' && attempt < 5) continue;
+      // Who had the lock has just tidied the folder away, or somebody else has made it at the same moment.
+      const code = (error as NodeJS.ErrnoException).code ?? '';
+      if (['ENOENT', 'EEXIST'].includes(code) && attempt < MOST_ATTEMPTS) continue;
       throw unwritable(error);
     }
+  }
+}
+
+/** Does what another command may have done at the same moment: what is gone then is looked at again in the next round. */
+function unlessGone(work: () => void): void {
+  try {
+    work();
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== 'ENOENT') throw error;
   }
 }
 

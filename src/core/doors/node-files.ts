@@ -98,7 +98,13 @@ function makeBelow(folder: string, mode: number | undefined, within: Within): vo
   if (!fs.existsSync(parent)) makeBelow(parent, mode, within);
   anchored(folder, within, (entry) => {
     // What a link leads to is looked at when something is put into it.
-    if (fs.statSync(entry, { throwIfNoEntry: false })?.isDirectory()) return;
-    fs.mkdirSync(entry, ...(mode === undefined ? [] : [{ mode }]));
+    const isFolder = (): boolean => fs.statSync(entry, { throwIfNoEntry: false })?.isDirectory() ?? false;
+    if (isFolder()) return;
+    try {
+      fs.mkdirSync(entry, ...(mode === undefined ? [] : [{ mode }]));
+    } catch (error) {
+      // Another command may have made it in between.
+      if ((error as NodeJS.ErrnoException).code !== 'EEXIST' || !isFolder()) throw error;
+    }
   });
 }
