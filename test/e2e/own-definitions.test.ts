@@ -99,6 +99,67 @@ describe('what a definition may not say', () => {
   });
 });
 
+describe('folders of files', () => {
+  const withFolder = `${HEAD}${WAY.replace('{ file: src/kit.js, text: "export const kit = 1;\\n" }', '{ file: lib/, from: kit/ }')}proofs: []\n`;
+
+  it('bring all that is in them', () => {
+    host.write('kit/kit/a.js', 'a();\n');
+    host.write('kit/kit/deep/b.css', 'b {}\n');
+    const done = attach(withFolder);
+    expect(done.status, done.stderr).toBe(0);
+    expect(host.read('lib/a.js')).toBe('a();\n');
+    expect(host.read('lib/deep/b.css')).toBe('b {}\n');
+  });
+
+  it.each([
+    ['a link in it', () => fs.symlinkSync('/etc/hostname', path.join(host.root, 'kit/kit/link.txt')), 'is a link'],
+    ['a linked folder in it', () => fs.symlinkSync('/etc', path.join(host.root, 'kit/kit/etc')), 'is a link'],
+    ['nothing in it', () => fs.rmSync(path.join(host.root, 'kit/kit/a.js')), 'has no files'],
+    [
+      'a link in its place',
+      () => {
+        fs.rmSync(path.join(host.root, 'kit/kit'), { recursive: true });
+        fs.mkdirSync(path.join(path.dirname(host.root), 'elsewhere'));
+        fs.writeFileSync(path.join(path.dirname(host.root), 'elsewhere/secret.txt'), 'x');
+        fs.symlinkSync(path.join(path.dirname(host.root), 'elsewhere'), path.join(host.root, 'kit/kit'));
+      },
+      'is not beside it',
+    ],
+  ])('%s: refused', (_, change, words) => {
+    host.write('kit/kit/a.js', 'a();\n');
+    change();
+    const refused = attach(withFolder);
+    expect(refused.status, refused.stderr).toBe(2);
+    expect(refused.stderr.replace(/\s+/g, ' ')).toContain(words);
+    expect(host.tree()).toEqual(before);
+  });
+});
+
+describe('programs', () => {
+  const withProgram = (file: string, more = ', executable: true'): string =>
+    `${HEAD}${WAY.replace('file: src/kit.js', `file: ${file}`).replace('\\n" }', `\\n"${more} }`)}proofs: []\n`;
+
+  it('can be run, are told in the preview, and leave', () => {
+    const done = attach(withProgram('bin/tend'));
+    expect(done.status, done.stderr).toBe(0);
+    expect(done.stdout).toMatch(/tend: bin\/tend +a script of the project: runs when you ask for it/);
+    expect(fs.statSync(path.join(host.root, 'bin/tend')).mode & 0o111).not.toBe(0);
+    expect(host.ligament('detach', 'kit', '--yes', '--no-install').status).toBe(0);
+    expect(host.tree().has('bin/tend')).toBe(false);
+  });
+
+  it.each([
+    ['a hook', withProgram('.githooks/pre-commit')],
+    ['a hook that is not executable, which some tools run all the same', withProgram('.husky/pre-push', '')],
+  ])('%s needs the flag', (_, text) => {
+    const refused = attach(text, '--no-install');
+    expect(refused.status, refused.stdout).toBe(3);
+    expect(refused.stderr).toContain('--allow-commands');
+    expect(host.tree()).toEqual(before);
+    expect(host.ligament('attach', './kit', '--yes', '--no-install', '--allow-commands').status).toBe(0);
+  });
+});
+
 describe('what a definition may say, and what is told of it', () => {
   it('a program that no installed package brings is not looked for in the system', () => {
     const failed = attach(

@@ -7,15 +7,21 @@ import { inPlaces } from '../render/change-set.ts';
 
 /** Throws a Problem (status 3) where something would run that somebody else has thought of: agreeing to the rest is no consent to that. */
 export function checkCommands(changes: ChangeSet, { allowCommands, install, prove }: ChangeOptions): void {
-  if (allowCommands || !install) return;
-  const { commands = [], scripts = [], proofs } = changes;
-  const runs = [
+  if (allowCommands) return;
+  const { commands = [], proofs } = changes;
+  const scripts = (changes.scripts ?? []).filter(({ foreign }) => foreign);
+  const now = [
     ...commands.filter((one) => one.foreign).map((one) => ({ ...one, words: [one.program, ...one.args].join(' ') })),
     ...scripts
-      .filter((one) => one.foreign && one.by === 'manager')
+      .filter(({ by }) => by === 'manager')
       .map((one) => ({ ...one, words: `${one.name}: ${one.command} (a script that the package manager runs)` })),
     ...(prove === false ? [] : foreignProofs(proofs)),
   ];
+  // git runs hooks later, whether or not anything is installed now.
+  const later = scripts
+    .filter(({ by }) => by === 'git')
+    .map((one) => ({ ...one, words: `${one.name}: ${one.command} (a hook that git runs)` }));
+  const runs = [...(install ? now : []), ...later];
   if (runs.length > 0) throw notAllowed(runs);
 }
 

@@ -231,7 +231,7 @@ function commands({ install, proofs, commands: own = [], scripts = [] }: ChangeS
     ]);
   }
   for (const { name, command, by, foreign } of scripts)
-    rows.push([`  ${printable(`${name}: ${command}`)}`, pc.dim(`${BY[by]}${by === 'manager' ? needs(foreign) : ''}`)]);
+    rows.push([`  ${printable(`${name}: ${command}`)}`, pc.dim(`${BY[by]}${by === 'people' ? '' : needs(foreign)}`)]);
   const copies = proofs.flatMap((task) =>
     (task.runs ?? []).map((one) => ({
       one,

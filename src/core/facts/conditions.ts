@@ -34,8 +34,26 @@ function missing(wanted: Facts, at: Circumstances): string[] {
 /** Nothing where one of some alternatives holds; else what each lacks, as one objection. */
 function noneOf(alternatives: readonly Facts[] | undefined, at: Circumstances): string[] {
   if (!alternatives || alternatives.some((one) => missing(one, at).length === 0)) return [];
-  const words = alternatives.map((one) => Object.entries(one).map(([key, value]) => inWords(key, value)));
-  return [`it is only for ${words.map((one) => one.join(' and ')).join(', or ')}`];
+  const words = alternatives.map((one) =>
+    Object.entries(one)
+      .map(([key, value]) => wantedInWords(key, value))
+      .join(' and '),
+  );
+  return [`it requires ${inList(words, 'or')}`];
+}
+
+function wantedInWords(key: string, value: unknown): string {
+  return key === 'packages' || key === 'bundler' ? withRanges(value as Record<string, string>) : inWords(key, value);
+}
+
+function withRanges(packages: Readonly<Record<string, string>>): string {
+  return Object.entries(packages)
+    .map(([name, range]) => (range === '*' ? name : `${name} ${range}`))
+    .join(' and ');
+}
+
+function inList(words: readonly string[], last: string): string {
+  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} ${last} ${words.at(-1) ?? ''}`;
 }
 
 /** What a fact names, one by one in its own form. */
@@ -57,9 +75,7 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
       .filter((kind) => !stack.traits.sources.includes(kind))
       .map((kind) => `it is for ${kind} sources, and ${stack.title} has none`),
   runtime: ({ runtime }, { stack }) =>
-    runtime === undefined || stack.traits.runtime === runtime
-      ? []
-      : [`it is for what runs ${runtime === 'server' ? 'on a server' : 'in a browser'}`],
+    runtime === undefined || stack.traits.runtime === runtime ? [] : [`it is for ${inWords('runtime', runtime)}`],
   bundler: ({ bundler = {} }, { stack, workspace }) =>
     ranges(
       bundler,
@@ -145,16 +161,14 @@ function there(pattern: string, { reader, root, workspace }: Circumstances): str
 
 function inWords(key: string, value: unknown): string {
   if (key === 'sources') return `${(value as string[]).join(' and ')} sources`;
-  if (key === 'packages' || key === 'bundler') {
-    const named = Object.entries(value as Record<string, string>);
-    return `what has ${named.map(([name, range]) => (range === '*' ? name : `${name} ${range}`)).join(' and ')}`;
-  }
+  if (key === 'packages' || key === 'bundler') return `projects with ${withRanges(value as Record<string, string>)}`;
   if (key === 'imports')
-    return `what imports ${Object.entries(value as Record<string, string[]>)
+    return `projects that import ${Object.entries(value as Record<string, string[]>)
       .map(([name, names]) => `${names.join(' or ')} from ${name}`)
-      .join(' and ')} already`;
-  if (key === 'paths') return `what answers ${(value as string[]).join(' and ')} by itself already`;
-  if (key === 'joints') return 'what has such a place';
+      .join(' and ')}`;
+  if (key === 'paths') return `servers that answer ${(value as string[]).join(' and ')} already`;
+  if (key === 'joints') return `projects with ${(value as JointName[]).map((name) => JOINTS[name].what).join(' and ')}`;
+  if (key === 'runtime') return `what runs ${value === 'server' ? 'on a server' : 'in a browser'}`;
   return typeof value === 'string' ? value : key;
 }
 
