@@ -31,6 +31,8 @@ export const nodeReader: Reader = {
 
 /** A regular file's bytes: a pipe would keep its reader waiting for ever, and a device never ends. */
 function readRegular(path: string): Uint8Array | undefined {
+  // Most that is asked for is not there: an error for each would take longer than all that is.
+  if (fs.statSync(path, { throwIfNoEntry: false }) === undefined) return undefined;
   // Opening a pipe waits for its other end where this is not said; where systems do not know it there is nothing to say.
   const { O_RDONLY, O_NONBLOCK = 0, O_NOCTTY = 0 } = fs.constants as Record<string, number>;
   const flags = (O_RDONLY ?? 0) | O_NONBLOCK | O_NOCTTY;
