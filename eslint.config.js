@@ -57,10 +57,6 @@ export default tseslint.config(
       '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
       '@typescript-eslint/no-confusing-void-expression': 'off',
       '@typescript-eslint/no-invalid-void-type': 'off',
-      // A third of the linter's time, for what these sources hardly have: enums, and classes that are alike.
-      '@typescript-eslint/no-unsafe-enum-assignment': 'off',
-      '@typescript-eslint/no-unsafe-class-instance-assignment': 'off',
-      '@typescript-eslint/no-generated-empty-object-type': 'off',
       '@typescript-eslint/no-unnecessary-condition': ['error', { allowConstantLoopConditions: true }],
       'max-lines': ['warn', { max: 250, skipBlankLines: true, skipComments: true }],
       'max-lines-per-function': ['warn', { max: 50, skipBlankLines: true, skipComments: true }],

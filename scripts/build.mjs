@@ -117,9 +117,18 @@ async function buildProgram() {
       if (place.endsWith('.map')) maps.set(path.basename(place), contents);
       else writeInto(place, contents);
     }
+    checkLean(name, metafile);
     for (const input of Object.keys(metafile.inputs)) inputs.add(input);
   }
   return { maps, inputs };
+}
+
+/** A library that is handed on as a whole comes with all that it has: a part of the program then takes three times as long to load. */
+function checkLean(name, { outputs }) {
+  for (const { inputs: own } of Object.values(outputs))
+    for (const [file, { bytesInOutput }] of Object.entries(own ?? {}))
+      if (bytesInOutput > 0 && /zod\/v4\/locales\/(?!en\b)/.test(file))
+        throw new Error(`${name} has all of zod in it (${file}): name what is needed of it`);
 }
 
 /** A part is named for its file; what a command does for the command's folder. */

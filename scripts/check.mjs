@@ -9,10 +9,13 @@ const lanes = [
   ],
 ];
 
+// All three make very many short-lived objects: with more room for those less time goes into clearing up.
+const env = { ...process.env, NODE_OPTIONS: `${process.env.NODE_OPTIONS ?? ''} --max-semi-space-size=128` };
+
 /** Runs one check; what it says is told when it ends, so that none speaks into another. */
 function run([program, ...args]) {
   return new Promise((resolve) => {
-    const child = spawn('npx', ['--no-install', program, ...args], { stdio: ['ignore', 'pipe', 'pipe'] });
+    const child = spawn('npx', ['--no-install', program, ...args], { stdio: ['ignore', 'pipe', 'pipe'], env });
     let said = '';
     for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => (said += part));
     child.on('close', (status) => {

@@ -44,7 +44,7 @@ const NAMED: [Schema, string][] = [
 export async function referencePage(): Promise<string> {
   const written = writtenSchema(PROOF_KINDS);
   const proof = defOf(defOf(defOf(written).shape?.proofs as Schema).innerType as Schema).element as Schema;
-  NAMED.push([proof, '[a proof](#proofs)']);
+  if (!NAMED.some(([one]) => one === proof)) NAMED.push([proof, '[a proof](#proofs)']);
   const stacks = await readStacks();
   const proofs = Object.entries(defOf(proof).shape ?? {});
   const ties = Object.entries(defOf(writtenTie).shape ?? {});

@@ -65,6 +65,9 @@ export const condition = z.strictObject({
   not: told(z.optional(z.strictObject(facts)), 'facts of which none may hold'),
 });
 
+/** When a part of a definition applies. */
+export const when = told(z.optional(condition), 'the condition under which it applies');
+
 export type Condition = z.infer<typeof condition>;
 export type SourceKind = (typeof SOURCE_KINDS)[number];
 export type SheetLanguage = (typeof SHEET_LANGUAGES)[number];

@@ -35,11 +35,6 @@ export function placeFaults(
   return [...once.values()].sort((a, b) => a.line - b.line || a.column - b.column);
 }
 
-/** A place in the path, in words: `ways.0.ties.1` as "ways → 0 → ties → 1". */
-export function pathInWords(path: readonly PropertyKey[]): string {
-  return path.length === 0 ? 'the definition' : path.map(String).join('.');
-}
-
 /** Where a fault is: at a key, at what it holds, or, where something is missing, at the key of what lacks it. */
 function offsetOf(document: Document, { path, atKey }: Fault): number {
   for (let length = path.length; length > 0; length -= 1) {

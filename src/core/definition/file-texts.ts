@@ -33,7 +33,7 @@ export function withTexts(place: DefinitionPlace, definition: Definition): Defin
 }
 
 function withText(place: DefinitionPlace, file: WayFile): WayFile {
-  return file.from === undefined ? file : { ...file, text: textOf(place, file.from) };
+  return file.from === undefined ? file : withOwn(file, { text: textOf(place, file.from) });
 }
 
 function filesBelow(place: DefinitionPlace, { file, from = '', ...rest }: WayFile): WayFile[] {
@@ -42,22 +42,22 @@ function filesBelow(place: DefinitionPlace, { file, from = '', ...rest }: WayFil
   if (names.length > MOST_FILES) throw invalid(place, `the folder ${from} has more than ${MOST_FILES} files`);
   return names.map((name) => {
     const own = pathInHost(file + name);
-    return {
-      ...rest,
-      file: own.file,
-      from: from + name,
-      text: textOf(place, from + name),
-      ...(own.native ? { native: true } : {}),
-    };
+    const text = textOf(place, from + name);
+    return withOwn({ file: own.file, from: from + name, ...(own.native ? { native: true } : {}), ...rest }, { text });
   });
+}
+
+/** A file with its text, where records have that among its members. */
+function withOwn({ file, when, ...rest }: WayFile, { text }: { text: string }): WayFile {
+  return { file, ...(when ? { when } : {}), text, ...rest };
 }
 
 /** The files below a folder, by their paths from there; links are none. */
 function namesBelow(place: DefinitionPlace, from: string, levels: number): string[] {
-  if (levels === 0) return [];
+  if (levels === 0) throw invalid(place, `${from} lies more than ${MOST_LEVELS} folders deep`);
   return place.reader.list(path.resolve(place.folder, from)).flatMap(({ name, kind }) => {
     if (kind === 'folder') return namesBelow(place, `${from}${name}/`, levels - 1).map((one) => `${name}/${one}`);
-    if (kind !== 'file') throw invalid(place, `${from}${name} is a link`);
+    if (kind !== 'file') throw invalid(place, `${from}${name} is ${kind === 'link' ? 'a link' : 'not a regular file'}`);
     return [name];
   });
 }

@@ -3,7 +3,7 @@ import { bracketDepth } from '../formats/nesting.ts';
 import { messageOf } from '../message-of.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { placeFaults, type Fault, type PlacedFault } from './faults.ts';
-import { proofSchema, type ProofKinds } from './proof-kind.ts';
+import { proofSchema, type ProofKinds, type ProofSpec } from './proof-kind.ts';
 import type { Definition } from './definition.ts';
 import { DEFINITION_FORMAT, writtenSchema } from './written.ts';
 import { translate } from './translate.ts';
@@ -42,23 +42,39 @@ export function parseDefinition(text: string, file: string, kinds: ProofKinds): 
   }
   const value = valueOf(document, file);
   checkFormat(value, file);
-  const schema = writtenSchema(kinds);
+  const { written: schema, recorded } = schemasOf(kinds);
   const result = schema.safeParse(value, { reportInput: true });
   if (!result.success) {
     const shape = shapeFaults(result.error.issues, schema, value);
     throw faulty(file, placeFaults([...keyFaults(value, []), ...shape], text, document, counter));
   }
   const { definition: said, origin } = translate(result.data);
-  const definition = asRecorded(said, kinds);
+  const definition = asRecorded(said, recorded);
   const sense = senseFaults(definition).map((fault) => ({ ...fault, path: origin(fault.path) }));
   const faults = [...keyFaults(value, []), ...writtenFaults(result.data), ...sense];
   if (faults.length === 0) return definition;
   throw faulty(file, placeFaults(faults, text, document, counter));
 }
 
+interface Schemas {
+  written: ReturnType<typeof writtenSchema>;
+  recorded: z.ZodMiniType<{ way: z.infer<typeof way>; proofs: ProofSpec[] }>;
+}
+
+// To make them takes longer than to read a definition with them.
+const schemas = new WeakMap<ProofKinds, Schemas>();
+
+function schemasOf(kinds: ProofKinds): Schemas {
+  const known = schemas.get(kinds);
+  if (known) return known;
+  const recorded = z.strictObject({ way, proofs: z.array(proofSchema(kinds)) });
+  const made = { written: writtenSchema(kinds), recorded };
+  schemas.set(kinds, made);
+  return made;
+}
+
 /** The same with all members in the order in which records have them: what is attached now and what is read again are the same text. */
-function asRecorded(definition: Definition, kinds: ProofKinds): Definition {
-  const schema = z.strictObject({ way, proofs: z.array(proofSchema(kinds)) });
+function asRecorded(definition: Definition, schema: Schemas['recorded']): Definition {
   const ways = definition.ways.map(({ proofs, ...alone }) => {
     const recorded = schema.parse({ way: alone, proofs });
     return { ...recorded.way, proofs: recorded.proofs };

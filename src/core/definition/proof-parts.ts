@@ -1,9 +1,5 @@
 import * as z from 'zod/mini';
-import { condition } from './conditions.ts';
 import { ownPath } from './own-path.ts';
-
-/** What a proof is meant for. */
-export const when = z.optional(condition);
 
 /** Files that are put into the scratch copy for the proof alone: texts by their paths in the workspace. */
 export const plants = z.record(ownPath, z.string());

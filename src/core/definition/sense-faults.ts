@@ -1,11 +1,10 @@
 import { versionsOf } from '../ecosystems/versions.ts';
 import { isRecord } from '../records.ts';
-import { fillFragments } from './fill.ts';
+import { fileFaults, ownModuleFaults } from './file-faults.ts';
 import { FACT_NAMES } from './facts.ts';
 import type { Fault } from './faults.ts';
 import { didYouMean } from './nearest.ts';
 import type { Definition, Way } from './definition.ts';
-import type { WayFile } from './way.ts';
 import { parseExpression } from '../formats/script/same-code.ts';
 import type { ProofSpec } from './proof-kind.ts';
 import type { TieImport } from './modules.ts';
@@ -84,50 +83,6 @@ function wayFaults(definition: Definition, way: Way, path: Path): Fault[] {
   );
   const files = (way.files ?? []).flatMap((one, index) => fileFaults(one, [...path, 'files', index], way.fragments));
   return [...packages, ...ties, ...taken, ...files, ...ownModuleFaults(way, path)];
-}
-
-/** Modules of its own that its ties and proofs import are among the files of the way, or what the proof plants. */
-function ownModuleFaults({ ties, proofs, files = [] }: Way, path: Path): Fault[] {
-  const brought = files.map(({ file }) => file);
-  const faultsOf = (part: object, at: Path, planted: readonly string[]): Fault[] =>
-    ('imports' in part ? (part.imports as TieImport[]) : []).flatMap((one, index) => {
-      if (!('file' in one)) return [];
-      const known = [...brought, ...planted].flatMap((file) => [file, file.replace(MODULE_ENDING, '')]);
-      if (known.includes(one.file) || brought.some((file) => file.endsWith('/') && one.file.startsWith(file)))
-        return [];
-      const nearest = didYouMean(asWritten(one.file), known.map(asWritten));
-      const what = `no file of this way is ${asWritten(one.file)}${nearest}`;
-      return [{ path: [...at, 'imports', index], atKey: true, what }];
-    });
-  return [
-    ...ties.flatMap((one, index) => faultsOf(one, [...path, 'ties', index], [])),
-    ...proofs.flatMap((one, index) =>
-      faultsOf(one, [...path, 'proofs', index], Object.keys(isRecord(one.plants) ? one.plants : {})),
-    ),
-  ];
-}
-
-const MODULE_ENDING = /\.(\{\{[\w.]+\}\}|[cm]?[jt]sx?|vue|svelte|astro)$/;
-
-/** A path as a definition says it in imports. */
-function asWritten(file: string): string {
-  return file.startsWith('{{folder}}/') ? `./${file.slice('{{folder}}/'.length)}` : `~/${file}`;
-}
-
-function fileFaults(
-  { file, text, from, native, merge }: WayFile,
-  path: Path,
-  fragments: Way['fragments'] = {},
-): Fault[] {
-  if ((text === undefined) === (from === undefined)) return [{ path, what: 'needs either "text" or "from"' }];
-  if (from !== undefined && from.endsWith('/') !== file.endsWith('/'))
-    return [{ path: [...path, 'from'], what: 'a folder goes into a folder: both end with a slash' }];
-  const code = native && text !== undefined ? fillFragments(text, (name) => fragments[name]?.[0]?.text) : undefined;
-  const fault = code === undefined ? undefined : faultOfCode(code);
-  if (fault !== undefined) return [{ path: [...path, 'text'], what: `is not TypeScript: ${fault}` }];
-  return merge && !/^\s*\{[\s\S]*\}\s*$/.test(text ?? '')
-    ? [{ path: [...path, 'merge'], what: 'needs a text that is a JSON object' }]
-    : [];
 }
 
 /** The packages that a definition brings, and those that it asks for in conditions. */

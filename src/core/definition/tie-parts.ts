@@ -28,6 +28,25 @@ const publicVariable = z.strictObject({
 });
 
 /** What the members of ties are made of. */
-export const TIE_PARTS = { z, told, identifier, first, settings, memberName, variable, publicVariable };
+export const TIE_PARTS = {
+  // By name: handed on as a whole, all of the library would be in each part of the program.
+  z: {
+    array: z.array,
+    boolean: z.boolean,
+    enum: z.enum,
+    minLength: z.minLength,
+    optional: z.optional,
+    record: z.record,
+    regex: z.regex,
+    string: z.string,
+  },
+  told,
+  identifier,
+  first,
+  settings,
+  memberName,
+  variable,
+  publicVariable,
+};
 
 export type TieParts = typeof TIE_PARTS;

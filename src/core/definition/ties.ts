@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { condition, type Condition } from './conditions.ts';
+import { when, type Condition } from './conditions.ts';
 import { JOINT_NAMES, JOINTS, type JointName } from './joints.ts';
 import {
   packageImport,
@@ -30,7 +30,6 @@ const kinds = JOINT_NAMES.map((name) => {
   const joint: { says: string; from?: 'packages' | 'modules'; needs?: 'from' } = JOINTS[name];
   return { ...joint, name, members: JOINTS[name].members(TIE_PARTS) };
 });
-const when = told(z.optional(condition), 'the condition under which it applies');
 
 /** A tie as it is planned and kept in records. */
 export const tie = z.discriminatedUnion(

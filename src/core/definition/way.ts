@@ -1,10 +1,9 @@
 import * as z from 'zod/mini';
-import { condition } from './conditions.ts';
+import { when } from './conditions.ts';
 import { ownPath } from './own-path.ts';
 import { command, oneLine, packageName } from './parts.ts';
 import { tie } from './ties.ts';
 
-const when = z.optional(condition);
 const text = z.string();
 
 export const packageNeed = z.strictObject({

@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { condition } from './conditions.ts';
+import { when } from './conditions.ts';
 import { pathInHost } from './host-path.ts';
 import { isOwnPath, OWN_PATH } from './own-path.ts';
 import { command, packageName } from './parts.ts';
@@ -8,8 +8,6 @@ import { told } from './words.ts';
 
 /** A path in the workspace as a definition says it. */
 const writtenPath = z.string().check(z.refine((one) => isOwnPath(pathInHost(one).file), OWN_PATH));
-
-const when = told(z.optional(condition), 'the condition under which it applies');
 
 /** A package to get, as a definition says it. */
 export const packageNeed = z.union([

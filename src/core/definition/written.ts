@@ -1,6 +1,6 @@
 import { ECOSYSTEM_IDS } from '../ecosystems/marks.ts';
 import * as z from 'zod/mini';
-import { condition } from './conditions.ts';
+import { condition, when } from './conditions.ts';
 import { writtenFrom } from './modules.ts';
 import { oneKey } from './one-key.ts';
 import { choice, integrationName, keptData, oneLine, people, usesSpec } from './parts.ts';
@@ -12,7 +12,6 @@ import { wayParts } from './written-parts.ts';
 /** The format of definitions that this version reads. */
 export const DEFINITION_FORMAT = 1;
 
-const when = told(z.optional(condition), 'the condition under which it applies');
 const fits = told(z.optional(condition), 'what the workspace must have');
 const title = told(oneLine, 'a phrase to follow "attached": "by the bundler\'s plugin"');
 const quiet = told(z.optional(z.boolean()), 'do not mention it where it does not fit');

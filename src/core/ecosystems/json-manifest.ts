@@ -1,9 +1,12 @@
 import path from 'node:path';
+import type { Edit } from '../edits/edit.ts';
+import { joinPointer } from '../formats/json-pointer.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { isRecord } from '../records.ts';
 import type { Reader } from '../ports.ts';
 import { positionAt } from '../text/positions.ts';
 import { decode } from '../text/utf8.ts';
+import type { PackageMove, Project } from './ecosystem.ts';
 
 /**
  * Reads a manifest that is a JSON object; `file` is relative to the root. Undefined where there is none; a Problem (status 2) with line
@@ -49,4 +52,21 @@ function unreadable(file: string, why: string): Problem {
     where: { file },
     next: 'Fix the manifest, then run the command again.',
   });
+}
+
+/**
+ * The edit by which a package moves in a manifest whose sections are objects of ranges by name. A package that is
+ * declared already is put in as it is; one that is not is looked for in `section`. A new section goes behind the first of `behind`.
+ */
+export function packageEdit(
+  { file, packages }: Pick<Project, 'file' | 'packages'>,
+  move: PackageMove,
+  { section, behind }: { section: string; behind: string[] },
+): Edit {
+  const declared = packages.find(({ name }) => name === move.name);
+  const pointer = joinPointer([move.move === 'put' ? move.section : (declared?.section ?? section), move.name]);
+  const written = declared?.written ?? '';
+  if (move.move === 'take out') return { file, format: 'json', operation: { op: 'drop', pointer, was: written } };
+  const kept = move.move === 'put' ? { any: true } : { replace: written };
+  return { file, format: 'json', operation: { op: 'set', pointer, value: move.range, ...kept, sorted: true, behind } };
 }

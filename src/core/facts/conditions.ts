@@ -31,6 +31,8 @@ function missing(wanted: Facts, at: Circumstances): string[] {
   return Object.keys(wanted).flatMap((key) => CHECKS[key as keyof typeof CHECKS](wanted, at));
 }
 
+const EITHER = new Intl.ListFormat('en', { type: 'disjunction' });
+
 /** Nothing where one of some alternatives holds; else what each lacks, as one objection. */
 function noneOf(alternatives: readonly Facts[] | undefined, at: Circumstances): string[] {
   if (!alternatives || alternatives.some((one) => missing(one, at).length === 0)) return [];
@@ -39,7 +41,7 @@ function noneOf(alternatives: readonly Facts[] | undefined, at: Circumstances): 
       .map(([key, value]) => wantedInWords(key, value))
       .join(' and '),
   );
-  return [`it requires ${inList(words, 'or')}`];
+  return [`it requires ${EITHER.format(words)}`];
 }
 
 function wantedInWords(key: string, value: unknown): string {
@@ -50,10 +52,6 @@ function withRanges(packages: Readonly<Record<string, string>>): string {
   return Object.entries(packages)
     .map(([name, range]) => (range === '*' ? name : `${name} ${range}`))
     .join(' and ');
-}
-
-function inList(words: readonly string[], last: string): string {
-  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} ${last} ${words.at(-1) ?? ''}`;
 }
 
 /** What a fact names, one by one in its own form. */

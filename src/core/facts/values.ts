@@ -1,6 +1,8 @@
 import type { Circumstances } from './circumstances.ts';
 import path from 'node:path';
 import type { FactName } from '../definition/facts.ts';
+import { importText } from '../formats/script/import-text.ts';
+import type { Screen } from '../joints/traits.ts';
 import { ownFiles } from '../survey/own-files.ts';
 import { DEFAULT_HABITS } from '../text/habits.ts';
 import { contentsOf } from './contents.ts';
@@ -71,8 +73,7 @@ function elementEnding({ workspace, stack, reader, root }: Circumstances): strin
   return 'js';
 }
 
-function importLine({ local, from, name }: { local: string; from: string; name: string }): string {
-  if (name === 'default') return `import ${local} from '${from}';`;
-  if (name === '*') return `import * as ${local} from '${from}';`;
-  return `import { ${name === local ? name : `${name} as ${local}`} } from '${from}';`;
+function importLine({ local, from, name }: Screen): string {
+  if (name === 'default') return importText(undefined, { from, default: local });
+  return importText(undefined, name === '*' ? { from, namespace: local } : { from, named: { [name]: local } });
 }

@@ -1,26 +1,8 @@
-import * as z from 'zod/mini';
-import type { Definition, ProofSpec, Way } from '../definition/definition.ts';
-import { way } from '../definition/way.ts';
+import type { Definition, Way } from '../definition/definition.ts';
+import type { KeptDefinition, Source } from './kept-schema.ts';
 import { isRecord } from '../records.ts';
 import { encode } from '../text/utf8.ts';
 import { hashOf } from '../text/hash.ts';
-
-/** Where a definition came from, and the SHA-256 of what it said. */
-export const source = z.strictObject({
-  from: z.enum(['catalog', 'own']),
-  digest: z.string().check(z.regex(/^[0-9a-f]{64}$/)),
-});
-
-/**
- * What is kept of a definition of somebody's own: the way that was taken, whole with its texts and conditions, and its proofs. Its
- * form has a number of its own, so that definitions may come to be written otherwise.
- */
-export function keptSchema(proof: z.ZodMiniType<ProofSpec>) {
-  return z.strictObject({ form: z.literal(2), way, proofs: z.array(proof) });
-}
-
-export type Source = z.infer<typeof source>;
-export type KeptDefinition = z.infer<ReturnType<typeof keptSchema>>;
 
 /** What a record says of where its definition came from. */
 export function sourceOf(definition: Definition, foreign: boolean): Source {
@@ -35,8 +17,7 @@ export function keepDefinition({ proofs, ...taken }: Way): KeptDefinition {
     delete whole.from;
     return whole;
   });
-  // In the order in which it is read again.
-  return { form: 2, way: z.parse(way, { ...taken, ...(files ? { files } : {}) }), proofs };
+  return { form: 2, way: { ...taken, ...(files ? { files } : {}) }, proofs };
 }
 
 /** The way that a record keeps. */

@@ -10,7 +10,8 @@ import { operationSchema } from '../formats/formats.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { isPlainPath } from '../path-names.ts';
 import { isRecord } from '../records.ts';
-import { inTodaysForm, keptSchema, source } from './kept-definition.ts';
+import { inTodaysForm } from './kept-definition.ts';
+import { keptSchema, source } from './kept-schema.ts';
 
 const formatOperation = operationSchema();
 

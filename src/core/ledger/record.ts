@@ -1,7 +1,7 @@
 import path from 'node:path';
 import type { UsePatterns, KeptData, People } from '../definition/parts.ts';
 import type { ProofSpec } from '../definition/proof-kind.ts';
-import type { Source, KeptDefinition } from './kept-definition.ts';
+import type { Source, KeptDefinition } from './kept-schema.ts';
 import type { OwnedEdits } from '../edits/edit.ts';
 /** The folder, below a workspace, of the records of what is attached to it. */
 export const LEDGER_FOLDER = '.ligament/attached';

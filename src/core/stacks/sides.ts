@@ -41,16 +41,17 @@ export async function readSides(
   workspace: WorkspaceFacts,
   stacks: readonly Stack[] = STACKS,
 ): Promise<StackFacts[]> {
-  const found = recognise(new Ground(reader, root, workspace), stacks);
+  const ground = new Ground(reader, root, workspace);
+  const found = recognise(ground, stacks);
   const sides: StackFacts[] = [];
-  for (const one of found) sides.push(await readSide(reader, root, workspace, one, found.length > 1));
+  for (const one of found) sides.push(await readSide(ground, one, found.length > 1));
   // A server's package in a browser app that starts no server is there for something else.
   const real = sides.filter(({ side, joints }) => found.length === 1 || side !== 'server' || hasServer(joints));
   const [first, second] = real;
   if (!first) return [];
   if (!second) return [{ ...first, side: undefined }];
   const apart = real.map((one): StackFacts => ({ ...one, notOwn: foldersOf(real.filter((other) => other !== one)) }));
-  return [...apart, await toolsOf(new Ground(reader, root, workspace), first, second)];
+  return [...apart, await toolsOf(ground, first, second)];
 }
 
 /** What a workspace is built with by its manifest alone, without a look at its sources: "Vite 7 + React 19, Express 5". */
@@ -80,14 +81,8 @@ function recognise(ground: Ground, stacks: readonly Stack[]): Recognised[] {
   return found;
 }
 
-async function readSide(
-  reader: Reader,
-  root: string,
-  workspace: WorkspaceFacts,
-  { stack, title }: Recognised,
-  isOneOfSeveral: boolean,
-): Promise<StackFacts> {
-  const ground = new Ground(reader, root, workspace);
+async function readSide(ground: Ground, { stack, title }: Recognised, isOneOfSeveral: boolean): Promise<StackFacts> {
+  const { reader, root, workspace } = ground;
   const outside = outsideOf(ground, stack);
   const reading = outside === undefined ? await stack.read(ground) : await withoutJoints(ground);
   const language = isOneOfSeveral ? languageOf(reading.joints) : undefined;

@@ -108,3 +108,18 @@ async function filtersOff(doors: GitDoors & { files: Reader }, root: string): Pr
     return ['-c', `${name}=${name.endsWith('.required') ? 'false' : ''}`];
   });
 }
+
+// The names of hooks (githooks(5)).
+const HOOKS = new Set(
+  [
+    'applypatch-msg pre-applypatch post-applypatch pre-commit pre-merge-commit prepare-commit-msg commit-msg post-commit',
+    'pre-rebase post-checkout post-merge pre-push pre-receive update proc-receive post-receive post-update',
+    'reference-transaction push-to-checkout pre-auto-gc post-rewrite sendemail-validate fsmonitor-watchman',
+    'p4-changelist p4-prepare-changelist p4-post-changelist p4-pre-submit post-index-change',
+  ].flatMap((line) => line.split(' ')),
+);
+
+/** Whether git runs a file of that name where it looks for hooks. */
+export function isHookName(name: string): boolean {
+  return HOOKS.has(name);
+}

@@ -578,6 +578,12 @@ const CASES: Case[] = [
     'text: |',
   ],
   [
+    'members that stand in the text already',
+    'members: { types: true }',
+    'members: { beds: 2 }',
+    '"beds" stands in the text already',
+  ],
+  [
     'members for what is no JSON',
     `text: '{ "beds": 1 }'`,
     'text: beds',

@@ -1,11 +1,11 @@
 import path from 'node:path';
 import type { Edit } from '../../edits/edit.ts';
-import { joinPointer, splitPointer } from '../../formats/json-pointer.ts';
+import { splitPointer } from '../../formats/json-pointer.ts';
 import { isRecord, recordOf, textsOf } from '../../records.ts';
 import type { Reader } from '../../ports.ts';
 import { readText } from '../../text/utf8.ts';
 import type { DeclaredPackage, Ecosystem, PackageMove, Project } from '../ecosystem.ts';
-import { readJsonManifest } from '../json-manifest.ts';
+import { packageEdit, readJsonManifest } from '../json-manifest.ts';
 import { COMPOSER } from '../marks.ts';
 import { memberFolders } from '../member-folders.ts';
 
@@ -102,24 +102,7 @@ function lockedIn(reader: Reader, root: string, folder: string): ReadonlyMap<str
   return versions;
 }
 
-function sectionEdit({ file, packages }: Project, move: PackageMove): Edit {
-  const declared = packages.find(({ name }) => name === move.name);
-  const section = move.move === 'put' ? move.section : (declared?.section ?? 'require');
-  const pointer = joinPointer([section, move.name]);
-  if (move.move === 'take out')
-    return { file, format: 'json', operation: { op: 'drop', pointer, was: declared?.written ?? '' } };
-  const kept = move.move === 'put' ? { any: true } : { replace: declared?.written ?? '' };
-  return {
-    file,
-    format: 'json',
-    // Platform packages stand first; the rest goes to its place where the section is in order.
-    operation: {
-      op: 'set',
-      pointer,
-      value: move.range,
-      ...kept,
-      sorted: true,
-      behind: ['require', 'license', 'type', 'name'],
-    },
-  };
+function sectionEdit(project: Project, move: PackageMove): Edit {
+  // Its platform stands first; a package goes to its place where the section is in order.
+  return packageEdit(project, move, { section: 'require', behind: ['require', 'license', 'type', 'name'] });
 }

@@ -1,10 +1,10 @@
 import path from 'node:path';
 import type { Edit } from '../../edits/edit.ts';
-import { joinPointer } from '../../formats/json-pointer.ts';
 import { EXIT, Problem } from '../../problem.ts';
 import type { Reader } from '../../ports.ts';
 import { readText } from '../../text/utf8.ts';
 import type { Ecosystem, PackageMove, Project } from '../ecosystem.ts';
+import { packageEdit } from '../json-manifest.ts';
 import { NPM } from '../marks.ts';
 import { memberFolders } from '../member-folders.ts';
 import { Manifest, readManifest, SECTIONS } from './manifest.ts';
@@ -97,16 +97,6 @@ export async function settingsOf(reader: Reader, root: string): Promise<PnpmWork
 }
 
 /** The edit by which a package moves in its manifest; one that is there already stays as it is. */
-export function sectionEdit({ file, packages }: Pick<Project, 'file' | 'packages'>, move: PackageMove): Edit {
-  const declared = packages.find(({ name }) => name === move.name);
-  const section = move.move === 'put' ? move.section : (declared?.section ?? 'dependencies');
-  const pointer = joinPointer([section, move.name]);
-  if (move.move === 'take out')
-    return { file, format: 'json', operation: { op: 'drop', pointer, was: declared?.written ?? '' } };
-  const kept = move.move === 'put' ? { any: true } : { replace: declared?.written ?? '' };
-  return {
-    file,
-    format: 'json',
-    operation: { op: 'set', pointer, value: move.range, ...kept, sorted: true, behind: SECTIONS_BEFORE },
-  };
+export function sectionEdit(project: Pick<Project, 'file' | 'packages'>, move: PackageMove): Edit {
+  return packageEdit(project, move, { section: 'dependencies', behind: SECTIONS_BEFORE });
 }

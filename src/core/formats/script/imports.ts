@@ -3,14 +3,8 @@ import { applySplices, type Splice } from '../../text/splices.ts';
 import { insertMember, removeMember, type Container } from '../members.ts';
 import { originOf, originsOf, requiredModule, usesOf, type TakenNames } from './bindings.ts';
 import { placeImport } from './import-place.ts';
-import {
-  localNameOf,
-  renderImport,
-  specifierText,
-  wantedNames,
-  type ImportSpec,
-  type WantedName,
-} from './import-spec.ts';
+import { localNameOf, type ImportSpec } from './import-spec.ts';
+import { renderImport, specifierText, wantedNames, type WantedName } from './import-text.ts';
 import { statementCut } from './layout.ts';
 import { parseScript, type Node, type NodeOf, type Script } from './syntax.ts';
 

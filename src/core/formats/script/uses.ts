@@ -2,7 +2,8 @@ import { edited, refused, type Outcome, type Surroundings } from '../format.ts';
 import type { Splice } from '../../text/splices.ts';
 import { originOf } from './bindings.ts';
 import { removeImports } from './imports.ts';
-import { wantedNames, type ImportSpec } from './import-spec.ts';
+import type { ImportSpec } from './import-spec.ts';
+import { wantedNames } from './import-text.ts';
 import { parseScript, walk, type Node, type Script } from './syntax.ts';
 
 /** The first node below `root` that makes use of one of the imports, by whatever name it has here. */

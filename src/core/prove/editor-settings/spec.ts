@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import { told } from '../../definition/words.ts';
-import { when } from '../../definition/proof-parts.ts';
+import { when } from '../../definition/conditions.ts';
 
 export const schema = z.strictObject({
   proof: z.literal('editor-settings'),

@@ -1,7 +1,8 @@
 import * as z from 'zod/mini';
 import { told } from '../../definition/words.ts';
 import { ownPath } from '../../definition/own-path.ts';
-import { plants, when } from '../../definition/proof-parts.ts';
+import { when } from '../../definition/conditions.ts';
+import { plants } from '../../definition/proof-parts.ts';
 import { tie } from '../../definition/ties.ts';
 
 const step = z.strictObject({

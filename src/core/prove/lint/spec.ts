@@ -1,6 +1,7 @@
 import * as z from 'zod/mini';
 import { told } from '../../definition/words.ts';
-import { plants, program, when } from '../../definition/proof-parts.ts';
+import { when } from '../../definition/conditions.ts';
+import { plants, program } from '../../definition/proof-parts.ts';
 
 export const schema = z.strictObject({
   proof: z.literal('lint'),

@@ -1,5 +1,5 @@
 import type { ProofForm, ProvedSide } from '../../definition/proof-kind.ts';
-import type { TieImport } from '../../definition/modules.ts';
+import { importText } from '../../formats/script/import-text.ts';
 import type { Spec as HttpSpec } from '../http/spec.ts';
 import type { Spec as PageSpec } from '../page/spec.ts';
 import { schema, type Spec } from './spec.ts';
@@ -21,7 +21,7 @@ type Form = (spec: Spec, side: ProvedSide) => HttpSpec | PageSpec;
 const FORMS: Record<ProvedSide['shows'], Form> = {
   server: (spec) => {
     const { plants = {}, value, shows, checks, public: environment } = spec;
-    const code = module(spec, '.js', value === undefined ? [] : [`console.log(${value});`]);
+    const code = module(spec, { ending: '.js', end: value === undefined ? [] : [`console.log(${value});`] });
     return {
       proof: 'http',
       plants: { ...plants, [`${FILE}.{{ending}}`]: code },
@@ -44,7 +44,7 @@ const FORMS: Record<ProvedSide['shows'], Form> = {
             `    document.documentElement.dataset.ligament = String(${value});`,
             '  });',
           ];
-    return page(spec, side, { [`${FILE}.{{ending}}`]: module(spec, '', ['{{client}}', ...shown]) });
+    return page(spec, side, { [`${FILE}.{{ending}}`]: module(spec, { heads: ['{{client}}'], end: shown }) });
   },
   component: (spec, side) => {
     const { value = 'null' } = spec;
@@ -53,7 +53,7 @@ const FORMS: Record<ProvedSide['shows'], Form> = {
       `  return <>{children}<p>{${value}}</p></>;`,
       '}',
     ];
-    const code = module(spec, '', ['{{client}}', '{{elements.import}}', ...component]);
+    const code = module(spec, { heads: ['{{client}}', '{{elements.import}}'], end: component });
     const around = {
       at: 'app.around' as const,
       component: 'LigamentProbe',
@@ -63,40 +63,33 @@ const FORMS: Record<ProvedSide['shows'], Form> = {
   },
   build: (spec, side) => {
     const { value, shows } = spec;
-    const check =
+    const end =
       value === undefined
         ? []
         : [`const found = String(${value});`, `if (!found.includes(${JSON.stringify(shows)})) throw new Error(found);`];
-    const shown: HttpSpec | PageSpec = page(spec, side, { [`${FILE}.{{ending}}`]: module(spec, '', check) });
-    delete shown.shows;
+    const code = module(spec, { end });
+    const shown: PageSpec = page(spec, side, { [`${FILE}.{{ending}}`]: code });
+    // Without a value only the page can tell.
+    if (value !== undefined) delete shown.shows;
     return shown;
   },
 };
 
-/** The module that is planted. What runs in browsers is told so first; `ending` stands behind the names of own modules. */
-function module({ imports = [], code = '' }: Spec, ending: string, end: readonly string[]): string {
-  const heads = end.filter((line) => /^\{\{(client|elements\.import)\}\}$/.test(line));
-  const rest = end.filter((line) => !heads.includes(line));
-  const lines = [
-    ...heads,
-    ...imports.map((one) => importLine(one, ending)),
-    '',
-    ...(code === '' ? [] : [code.trim()]),
-    ...rest,
-  ];
-  return `${lines.join('\n').trim()}\n`;
+/** What a planted module has besides what the definition says. */
+interface Around {
+  /** Lines before its imports. */
+  heads?: readonly string[];
+  end?: readonly string[];
+  /** What stands behind the names of the project's own modules. */
+  ending?: string;
 }
 
-function importLine(one: TieImport, ending: string): string {
-  const { default: whole, namespace, named = {} } = one;
-  const from = 'from' in one ? one.from : one.file.replace(/^\{\{folder\}\}\//, './') + ending;
-  const braces = Object.entries(named).map(([name, local]) => (name === local ? name : `${name} as ${local}`));
-  const clause = [
-    ...(whole === undefined ? [] : [whole]),
-    ...(namespace === undefined ? [] : [`* as ${namespace}`]),
-    ...(braces.length > 0 ? [`{ ${braces.join(', ')} }`] : []),
-  ];
-  return `import ${clause.length > 0 ? `${clause.join(', ')} from ` : ''}'${from}';`;
+function module({ imports = [], code = '' }: Spec, { heads = [], end = [], ending = '' }: Around): string {
+  const statements = imports.map((one) =>
+    importText(undefined, 'from' in one ? one : { ...one, from: one.file.replace(/^\{\{folder\}\}\//, './') + ending }),
+  );
+  const lines = [...heads, ...statements, '', ...(code === '' ? [] : [code.trim()]), ...end];
+  return `${lines.join('\n').trim()}\n`;
 }
 
 function page(spec: Spec, { publicPrefix }: ProvedSide, modules: Record<string, string>): PageSpec {

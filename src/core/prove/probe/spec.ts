@@ -1,5 +1,6 @@
 import * as z from 'zod/mini';
-import { plants, when } from '../../definition/proof-parts.ts';
+import { when } from '../../definition/conditions.ts';
+import { plants } from '../../definition/proof-parts.ts';
 import { tieImport } from '../../definition/modules.ts';
 import { told } from '../../definition/words.ts';
 

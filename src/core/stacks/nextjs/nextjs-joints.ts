@@ -12,7 +12,7 @@ import { dataPostcssJoint, postcssJoint } from '../../joints/postcss-joint.ts';
 import { sheetJoint } from '../../joints/sheet-joint.ts';
 import { BY_MODE, publicEnvironment } from '../../joints/public-environment.ts';
 import { newFile } from '../../joints/config-file.ts';
-import type { ImportSpec } from '../../formats/script/import-spec.ts';
+import { importText } from '../../formats/script/import-text.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { compilerPaths } from '../vite/vite-joints.ts';
 import { importsOf, isPlainSheet } from '../../joints/web-page.ts';
@@ -133,7 +133,7 @@ function routesJoint(ground: Ground, { file: frame, router }: Around): Joint {
     tie(tie) {
       const { language } = ground.workspace;
       const file = `${folder}/${tie.route}${router === 'app' ? '/route' : ''}.${language}`;
-      const imports = tie.imports.map((one) => importLine(localImport(one, file, ground.workspace.folder)));
+      const imports = tie.imports.map((one) => importText(undefined, localImport(one, file, ground.workspace.folder)));
       const names = tie.methods.map((method) => `handler as ${method}`).join(', ');
       const code =
         router === 'app'
@@ -142,12 +142,6 @@ function routesJoint(ground: Ground, { file: frame, router }: Around): Joint {
       return [newFile(ground, file, [...imports, '', ...code, ''].join('\n'))];
     },
   };
-}
-
-function importLine({ from, default: whole, named = {} }: ImportSpec): string {
-  const parts = Object.entries(named).map(([name, local]) => (name === local ? name : `${name} as ${local}`));
-  const braces = parts.length > 0 ? [`{ ${parts.join(', ')} }`] : [];
-  return `import ${[...(whole === undefined ? [] : [whole]), ...braces].join(', ')} from '${from}';`;
 }
 
 function wrapJoint(ground: Ground, { file, router, seed }: Around): Joint {
