@@ -162,6 +162,7 @@ async function buildTools() {
     bench: 'bench/bench.ts',
     corpus: 'test/corpus/run.ts',
     stacks: 'test/stacks/run.ts',
+    wild: 'test/wild/run.ts',
   };
   const present = Object.fromEntries(Object.entries(tools).filter(([, file]) => existsSync(root + file)));
   const { metafile } = await build({

@@ -267,7 +267,7 @@ proofs: []
     host.write('kit/integration.yaml', KIT);
     expect(host.ligament('attach', './kit', '--yes', '--no-install').status).toBe(0);
     const record = JSON.parse(host.read('.ligament/attached/kit.json')) as Record<string, unknown>;
-    expect(record).toMatchObject({ ledger: 3, source: { from: 'own' }, kept: { form: 2 } });
+    expect(record).toMatchObject({ ledger: 4, source: { from: 'own' }, kept: { form: 2 } });
     expect(record.source).toHaveProperty('digest', expect.stringMatching(/^[0-9a-f]{64}$/));
   });
 
@@ -282,7 +282,7 @@ proofs: []
     host.write(file, `${JSON.stringify(old, null, 2)}\n`);
     expect(host.ligament('survey').stdout).toContain('ESLint (eslint, flat-config)');
     expect(host.ligament('attach', './kit', '--yes', '--no-install').status).toBe(0);
-    expect(host.read(file)).toMatch(/"ledger": 3,/);
+    expect(host.read(file)).toMatch(/"ledger": 4,/);
     expect(host.ligament('detach', 'kit', 'eslint', '--yes', '--no-install').status).toBe(0);
     expect(host.tree()).toEqual(bare);
   });
@@ -305,7 +305,7 @@ proofs: []
     expect(survey.stdout).toContain('The kit (kit, plain)');
     expect(host.ligament('attach', ...ESLINT).status).toBe(0);
     expect(host.read('eslint.config.js')).toContain('kit/**');
-    expect(host.read('.ligament/attached/kit.json')).toMatch(/"ledger": 3,[^]*"form": 2,/);
+    expect(host.read('.ligament/attached/kit.json')).toMatch(/"ledger": 4,[^]*"form": 2,/);
     const gone = host.ligament('detach', 'eslint', 'kit', '--yes', '--no-install');
     expect(gone.status, gone.stderr).toBe(0);
     expect(host.tree()).toEqual(bare);

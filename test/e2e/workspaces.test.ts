@@ -35,7 +35,7 @@ describe('workspaces', () => {
     expect(run.stderr.match(/running npm install/g)).toHaveLength(1);
     for (const plot of ['north', 'south']) {
       expect(host.read(`plots/${plot}/package.json`)).toContain('"twine": "^1.4.0"');
-      expect(host.read(`plots/${plot}/.ligament/attached/garden-kit.json`)).toContain('"ledger": 3');
+      expect(host.read(`plots/${plot}/.ligament/attached/garden-kit.json`)).toContain('"ledger": 4');
     }
     expect((await garden.ligament('history')).stdout.match(/attach garden-kit/g)).toHaveLength(1);
     await garden.npm('ci');

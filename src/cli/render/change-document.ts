@@ -30,6 +30,7 @@ export function changeDocument(changes: ChangeSet): Record<string, unknown> {
     secrets: (changes.secrets ?? []).map(({ choice, variable, file }) => ({ choice, variable, file })),
     uses,
     data: changes.data ?? [],
+    staying: changes.staying ?? [],
     warnings,
     files: files.map((change) => ({ role: change.role, ...diffFile(change) })),
   };

@@ -1,5 +1,5 @@
 import pc from 'picocolors';
-import type { ChangeSet, FileChange, ScriptRun } from '../../core/change/change-set.ts';
+import type { ChangeSet, FileChange, ScriptRun, StaysByHand } from '../../core/change/change-set.ts';
 import { secretVariable } from '../../core/plan/attach/choices.ts';
 import { groupBy } from '../../core/group-by.ts';
 import { diffFile, type FileDiff } from './patch.ts';
@@ -23,6 +23,7 @@ export function renderChangeSet(changes: ChangeSet, whole: boolean): string {
     recordsBlock(changes, whole),
     section('Commands', commands(changes)),
     secretsBlock(changes),
+    ...(changes.staying ?? []).map((one) => stayingBlock(one)),
     usesBlock(changes, whole),
     section('Proof', shortened(proofs, whole, 'proofs').join('\n')),
     shortened(notes, whole, 'notes').join('\n'),
@@ -32,7 +33,7 @@ export function renderChangeSet(changes: ChangeSet, whole: boolean): string {
 }
 
 /** "4 files changed, 17 new, 3 packages". */
-function totals({ files, parts, dropped }: ChangeSet): string {
+function totals({ files, parts, dropped, kind }: ChangeSet): string {
   const hosts = files.filter(({ role }) => isHosts(role));
   const count = (state: FileDiff['state']): number => hosts.filter((change) => stateOf(change) === state).length;
   const [changed, made, gone] = [count('changed'), count('new'), count('gone')];
@@ -46,7 +47,7 @@ function totals({ files, parts, dropped }: ChangeSet): string {
     coming.size > 0 ? counted(coming.size, 'package') : '',
     dropped.length > 0 ? `${counted(dropped.length, 'package')} removed` : '',
   ].filter((one) => one !== '');
-  return parted.join(', ');
+  return parted.length === 0 && kind === 'attach' ? 'no file of the project changes' : parted.join(', ');
 }
 
 function counted(number: number, noun: string): string {
@@ -68,17 +69,33 @@ function shortened(entries: readonly string[], whole: boolean, what: string): st
 
 /** Where integrations go and by which way; workspaces that are alike stand together. */
 function partsBlocks(parts: ChangeSet['parts']): string[] {
-  const alike = groupBy(parts, ({ title, stack, side, way, wayReason }) =>
-    [title, stack, side ?? '', way, wayReason ?? ''].join('\n'),
+  const alike = groupBy(parts, ({ title, stack, side, way, wayReason, adopted, workspaceName }) =>
+    [title, stack, side ?? '', way, wayReason ?? '', ...(adopted ? [workspaceName] : [])].join('\n'),
   );
   return [...alike.values()].flatMap(([part, ...others]) => {
     if (!part) return [];
     const names = [part, ...others].map(({ workspaceName }) => pc.bold(printable(workspaceName)));
     const shown = names.length > 5 ? `${names.slice(0, 4).join(', ')} and ${names.length - 4} more` : names.join(', ');
+    if (part.adopted) return [adoptedBlock(part, names.join(', '))];
     const head = `${pc.bold(printable(part.title))} goes to ${shown} (${printable(part.stack)}${part.side === 'browser' || part.side === 'server' ? `, ${part.side} side` : ''}) ${pc.cyan(printable(part.way))}.`;
     const reasons = (part.wayReason?.split('; ') ?? []).map((reason) => pc.dim(`  ${printable(reason)}`));
     return [[head, ...reasons].join('\n')];
   });
+}
+
+/** What was set up by hand: where it was found, and what would round it off. */
+function adoptedBlock({ title, stack, adopted }: ChangeSet['parts'][number], name: string): string {
+  const { places = [], suggested = [] } = adopted ?? {};
+  const rows = places.map(({ file, line, what }) => [
+    `  ${printable(line === undefined ? file : `${file}:${line}`)}`,
+    pc.dim(printable(what)),
+  ]);
+  const more = suggested.map((one) => `  ${printable(one)}`);
+  return [
+    `${pc.bold(printable(title))} is set up in ${name} already (${printable(stack)}): it is adopted ${pc.cyan('as it is')}.`,
+    ...shortened(columns(rows), false, 'places'),
+    ...(more.length > 0 ? ['', pc.underline('Left out; --complete puts it in'), ...shortened(more, false, 'edits')] : []),
+  ].join('\n');
 }
 
 /** What changes in files that are there, and what goes. */
@@ -182,6 +199,19 @@ function secretsBlock({ secrets = [] }: ChangeSet): string {
     ];
   });
   return section('Secrets', columns(rows).join('\n'));
+}
+
+/** What was set up by hand: it stays, and how it is taken out. */
+function stayingBlock({ title, workspaceName, places, command }: StaysByHand): string {
+  const rows = places.map(({ file, line, what }) => [
+    `  ${printable(line === undefined ? file : `${file}:${line}`)}`,
+    pc.dim(printable(what)),
+  ]);
+  const run = command === undefined ? [] : [[`  ${printable(command)}`, pc.dim('takes its packages out')]];
+  return section(
+    `${printable(title)} was set up in ${printable(workspaceName)} by hand and stays; to take it out, look at`,
+    columns([...rows, ...run]).join('\n'),
+  );
 }
 
 /** How many places there are, in words. */

@@ -227,15 +227,28 @@ async function prove(changes: ChangeSet, options: ApplyOptions, run: Run): Promi
     options.signal.throwIfAborted();
     results.push(result);
     if (!result.held && result.unseen === undefined) {
-      throw new Problem({
-        status: EXIT.putBack,
-        what: `The proof of ${task.title} on ${placeOf(task)} failed`,
-        next: 'If it fails without the integration too, fix that first; --no-prove attaches without a proof.',
-        proof: failedProof(result, results.slice(0, -1)),
-      });
+      throw notProved(changes, result, results.slice(0, -1));
     }
   }
   return results;
+}
+
+function notProved(changes: ChangeSet, result: ProofResult, before: readonly ProofResult[]): Problem {
+  const { task, ownState } = result;
+  const proof = failedProof(result, before);
+  if (task.adopts)
+    return new Problem({
+      status: changes.files.every(({ role }) => role === 'record') ? EXIT.refused : EXIT.putBack,
+      what: `${task.title} is set up on ${placeOf(task)} already, but its proof failed`,
+      next: [ownState, '--no-prove adopts it without a proof.'].filter(Boolean).join(' '),
+      proof,
+    });
+  return new Problem({
+    status: EXIT.putBack,
+    what: `The proof of ${task.title} on ${placeOf(task)} failed`,
+    next: 'If it fails without the integration too, fix that first; --no-prove attaches without a proof.',
+    proof,
+  });
 }
 
 async function afterFailure(doors: Doors, run: Run, error: unknown, options: ApplyOptions): Promise<Problem> {
@@ -258,6 +271,8 @@ async function afterFailure(doors: Doors, run: Run, error: unknown, options: App
   const after = left === undefined ? 'Everything was put back.' : `Everything was put back, but: ${left}`;
   if (signal.aborted)
     return new Problem({ status: EXIT.interrupted, what: 'Interrupted', why: 'on your signal', next: after });
+  if (Problem.is(error) && error.status === EXIT.refused && error.parts.proof)
+    return new Problem({ ...error.parts, next: `Nothing was adopted. ${error.parts.next ?? ''}`.trim() });
   if (Problem.is(error)) return new Problem({ ...error.parts, next: `${after} ${error.parts.next ?? ''}`.trim() });
   return new Problem({
     status: EXIT.putBack,

@@ -69,6 +69,14 @@ export interface AttachedPart {
   packages: ChosenPackage[];
   /** What was there already, in words. */
   already: string[];
+  /** It was set up by hand: where, and what would round it off. */
+  adopted?: Adopted | undefined;
+}
+
+export interface Adopted {
+  places: { file: string; line?: number | undefined; what: string }[];
+  /** In words, one each. */
+  suggested: string[];
 }
 
 /** All that one command will do to a host. Made without writing anything; only `apply` carries it out. */
@@ -94,6 +102,8 @@ export interface ChangeSet {
   uses?: Use[] | undefined;
   /** What the app has made and what goes with an integration, relative to the host's root. It cannot be brought back. */
   data?: string[] | undefined;
+  /** What was set up by hand and so stays: how it is taken out by hand. */
+  staying?: StaysByHand[] | undefined;
   /** What the developer should know before agreeing. */
   warnings: string[];
 }
@@ -118,6 +128,16 @@ export function sameBytes(a: Uint8Array | undefined, b: Uint8Array | undefined):
 
 function compare(a: string, b: string): number {
   return a < b ? -1 : a > b ? 1 : 0;
+}
+
+/** An integration that was set up by hand: only its record goes. */
+export interface StaysByHand {
+  title: string;
+  workspaceName: string;
+  /** The places where it stands. */
+  places: Adopted['places'];
+  /** The command that takes its packages out. */
+  command: string | undefined;
 }
 
 /** A place in a host's own sources that will miss what goes. */

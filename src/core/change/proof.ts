@@ -12,6 +12,8 @@ export interface ProofTask {
   side?: 'browser' | 'server' | 'tools' | undefined;
   spec: ProofSpec;
   choices: Record<string, string>;
+  /** It is set up by hand: it is proved before it counts as attached. */
+  adopts?: boolean | undefined;
   /** Its words are somebody's own, not of a definition that ships: what it runs needs consent of its own. */
   foreign?: boolean | undefined;
   /** What it will check, in words for a preview. */
@@ -36,6 +38,8 @@ export interface ProofResult {
   whole?: string | undefined;
   log?: string | undefined;
   milliseconds: number;
+  /** Of one that failed where something was to be adopted: whether the project itself fails without what the proof plants, in words. */
+  ownState?: string | undefined;
   /** Why it could be looked at in part only: what could be is well, so that it neither held nor failed. */
   unseen?: string | undefined;
 }

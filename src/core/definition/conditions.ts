@@ -22,6 +22,14 @@ const facts = {
     z.optional(z.array(z.string())),
     'files that must not exist in the workspace; `*` matches anything but `/`',
   ),
+  configures: told(
+    z.optional(z.array(z.string())),
+    'packages or keys that configuration files of the workspace or the root all name; `*` matches anything',
+  ),
+  unconfigured: told(
+    z.optional(z.array(z.string())),
+    "configuration files of a tool (`*` matches anything) and, with `#` in front, JSON Pointers into the manifest: neither the workspace nor the project's root has one of them",
+  ),
   imports: told(
     z.optional(z.record(z.string(), z.array(z.string()).check(z.minLength(1)))),
     'per package, names (or `default`, `*`) of which its own scripts already import at least one; what Ligament put in does not count',

@@ -1,10 +1,21 @@
+import type { Condition } from './conditions.ts';
 import type { EcosystemId } from '../ecosystems/marks.ts';
 import type { Choice, KeptData, People, UsesSpec } from './parts.ts';
 import type { ProofSpec } from './proof-kind.ts';
+import type { Signs } from './signs.ts';
 import type { WayAlone } from './way.ts';
 
 /** One manner of attaching an integration, with what must be true afterwards. */
 export interface Way extends WayAlone {
+  proofs: ProofSpec[];
+}
+
+/** How a project looks that has been set up by hand, and what must be true of it. */
+export interface SetUp {
+  fits?: Condition | undefined;
+  signs: Signs;
+  /** Further signs, where a condition holds. */
+  also?: (Signs & { when?: Condition | undefined })[] | undefined;
   proofs: ProofSpec[];
 }
 
@@ -20,6 +31,8 @@ export interface Definition {
   /** `root`: it serves the whole host and is attached to its root, whichever workspace one stands in. */
   belongs?: 'workspace' | 'root' | undefined;
   choices?: Record<string, Choice> | undefined;
+  /** Where all signs of one are there, the integration is adopted. */
+  already?: SetUp[] | undefined;
   /** The first that fits is taken. */
   ways: Way[];
   uses?: UsesSpec | undefined;

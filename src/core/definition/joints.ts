@@ -14,6 +14,8 @@ interface JointKind {
   members(this: void, parts: TieParts): z.core.$ZodLooseShape;
   from?: 'packages' | 'modules';
   needs?: 'from';
+  /** What is tied there only rounds an integration off: it works without. */
+  optional?: true;
 }
 
 /** Every joint. */
@@ -141,10 +143,18 @@ export const JOINTS = {
     }),
     from: 'packages',
   },
+  'lint.overrides': {
+    what: 'the overrides of a lint configuration of the older kind',
+    says: 'settings for some files in a lint configuration of the older kind (.eslintrc)',
+    members: ({ told, z }) => ({
+      override: told(z.record(z.string(), z.json()), 'members with their values: `files`, `extends`, `parser` …'),
+    }),
+  },
   'manifest.scripts': {
     what: "the manifest's scripts",
     says: 'scripts in the manifest; an existing script of that name stays',
     members: ({ told, z }) => ({ scripts: told(z.record(z.string(), z.string()), 'commands by name') }),
+    optional: true,
   },
   'manifest.settings': {
     what: "the manifest's settings of tools",
@@ -156,11 +166,13 @@ export const JOINTS = {
     what: "the editor's settings",
     says: "the editor's settings for the project",
     members: ({ z, settings }) => settings(z.string(), 'top-level members with their values'),
+    optional: true,
   },
   'editor.extensions': {
     what: "the editor's recommended extensions",
     says: 'extensions the editor recommends',
     members: ({ told, z }) => ({ extensions: told(z.array(z.string()), 'their identifiers') }),
+    optional: true,
   },
   'hooks.pre-commit': {
     what: 'what runs before a commit',
@@ -190,9 +202,15 @@ export const JOINTS = {
     what: "version control's ignore file",
     says: "lines in version control's ignore file",
     members: ({ told, z }) => ({ lines: told(z.array(z.string()), 'the lines') }),
+    optional: true,
   },
 } as const satisfies Record<string, JointKind>;
 
 export type JointName = keyof typeof JOINTS;
+
+/** Whether what is tied at a joint only rounds an integration off. */
+export function isOptional(name: JointName): boolean {
+  return 'optional' in JOINTS[name];
+}
 
 export const JOINT_NAMES = Object.keys(JOINTS) as JointName[];

@@ -3,7 +3,7 @@ import { bracketDepth } from '../formats/nesting.ts';
 import { messageOf } from '../message-of.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { placeFaults, type Fault, type PlacedFault } from './faults.ts';
-import { proofSchema, type ProofKinds, type ProofSpec } from './proof-kind.ts';
+import { proofSchema, type ProofKinds } from './proof-kind.ts';
 import type { Definition } from './definition.ts';
 import { DEFINITION_FORMAT, writtenSchema } from './written.ts';
 import { translate } from './translate.ts';
@@ -58,7 +58,7 @@ export function parseDefinition(text: string, file: string, kinds: ProofKinds): 
 
 interface Schemas {
   written: ReturnType<typeof writtenSchema>;
-  recorded: z.ZodMiniType<{ way: z.infer<typeof way>; proofs: ProofSpec[] }>;
+  recorded: ReturnType<typeof recordedSchema>;
 }
 
 // To make them takes longer than to read a definition with them.
@@ -67,10 +67,13 @@ const schemas = new WeakMap<ProofKinds, Schemas>();
 function schemasOf(kinds: ProofKinds): Schemas {
   const known = schemas.get(kinds);
   if (known) return known;
-  const recorded = z.strictObject({ way, proofs: z.array(proofSchema(kinds)) });
-  const made = { written: writtenSchema(kinds), recorded };
+  const made = { written: writtenSchema(kinds), recorded: recordedSchema(kinds) };
   schemas.set(kinds, made);
   return made;
+}
+
+function recordedSchema(kinds: ProofKinds) {
+  return z.strictObject({ way, proofs: z.array(proofSchema(kinds)) });
 }
 
 /** The same with all members in the order in which records have them: what is attached now and what is read again are the same text. */
@@ -79,7 +82,8 @@ function asRecorded(definition: Definition, schema: Schemas['recorded']): Defini
     const recorded = schema.parse({ way: alone, proofs });
     return { ...recorded.way, proofs: recorded.proofs };
   });
-  return { ...definition, ways };
+  const already = definition.already?.map((one) => ({ ...one, proofs: schema.shape.proofs.parse(one.proofs) }));
+  return { ...definition, ...(already ? { already } : {}), ways };
 }
 
 /** Throws a Problem (status 2) for a definition in a form that is not known here: nothing else can be said of it. */

@@ -98,6 +98,8 @@ function packagesSpokenOf(definition: Definition): Set<string> {
     }
   };
   look(definition.ways);
+  look(definition.already);
+  for (const { signs } of definition.already ?? []) signs.packages?.forEach((name) => found.add(name));
   return found;
 }
 
@@ -119,6 +121,11 @@ function placeholderFaults(definition: Definition): Fault[] {
     for (const [key, item] of Object.entries(value)) look(item, [...path, key], known);
   };
   const base = [...FACT_NAMES, ...choices, ...MOMENT];
+  definition.already?.forEach(({ proofs }, index) => {
+    proofs.forEach((proof, at) => {
+      look(proof, ['already', index, 'proofs', at], [...base, ...keptBy(proof)]);
+    });
+  });
   definition.ways.forEach((way, index) => {
     const known = [...base, ...Object.keys(way.fragments ?? {})];
     look(way.files, ['ways', index, 'files'], known);
@@ -140,12 +147,12 @@ function keptBy({ steps }: ProofSpec): string[] {
 
 function proofFaults(definition: Definition): Fault[] {
   const known = packagesSpokenOf(definition);
-  return definition.ways.flatMap(({ proofs }, index) =>
-    proofs.flatMap((proof, at) => {
-      const path = ['ways', index, 'proofs', at];
+  const faultsOf = (list: 'ways' | 'already') => (one: { proofs: ProofSpec[] }, index: number) =>
+    one.proofs.flatMap((proof, at) => {
+      const path = [list, index, 'proofs', at];
       return [...stepFaults(proof, path), ...probeFaults(proof, path, known)];
-    }),
-  );
+    });
+  return [...definition.ways.flatMap(faultsOf('ways')), ...(definition.already ?? []).flatMap(faultsOf('already'))];
 }
 
 function stepFaults({ steps }: ProofSpec, path: Path): Fault[] {

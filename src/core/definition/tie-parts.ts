@@ -34,6 +34,7 @@ export const TIE_PARTS = {
     array: z.array,
     boolean: z.boolean,
     enum: z.enum,
+    json: z.json,
     minLength: z.minLength,
     optional: z.optional,
     record: z.record,

@@ -1,5 +1,5 @@
 import { bothOf, type Condition } from './conditions.ts';
-import type { Definition, Way } from './definition.ts';
+import type { Definition, SetUp, Way } from './definition.ts';
 import { toImports, type TieImport, type WrittenFrom } from './modules.ts';
 import { onlyEntry } from './one-key.ts';
 import type { ProofSpec } from './proof-kind.ts';
@@ -40,11 +40,16 @@ export function translate(written: Written): Translated {
   const origins = new Map<string, Path>();
   const said = new Origins(origins);
   const { integration, title, kind, about, docs, ecosystem, belongs, choices, uses, data, people, tell } = written;
-  const heads = [...alreadyWays(written), ...ownWays(written)];
-  const ways = heads.map(({ head, parts }, index) => wayOf(head, parts, said.below(['ways', index])));
+  const already = setUps(written, said);
+  const ways = ownWays(written).map(({ head, parts }, index) => wayOf(head, parts, said.below(['ways', index])));
   const definition = dropUndefined({ integration, title, kind, about, docs, ecosystem, belongs, choices });
   return {
-    definition: { ...definition, ways, ...dropUndefined({ uses, data, people, tell }) },
+    definition: {
+      ...definition,
+      ...(already.length > 0 ? { already } : {}),
+      ways,
+      ...dropUndefined({ uses, data, people, tell }),
+    },
     origin: (path) => originIn(origins, path),
   };
 }
@@ -85,20 +90,21 @@ function proofsAt(proofs: readonly Record<string, unknown>[] | undefined, path: 
   return (proofs ?? []).map((proof, index) => ({ proof, path: [...path, index] }));
 }
 
-/** What shows that a project is set up by hand is a way of its own: it puts in nothing. */
-function alreadyWays({ already = [], proofs }: Written): { head: Head; parts: Said[] }[] {
-  return already.map((one, index) => {
-    const { way = 'kept', title = 'as it is set up already', imports, fits, packages, ties } = one;
+/** What shows that a project is set up by hand, each with its own proofs or those of all ways. */
+function setUps({ already = [], proofs }: Written, said: Origins): SetUp[] {
+  return already.map(({ fits, also, proofs: own, ...signs }, index) => {
     const path = ['already', index];
-    const own = one.proofs ? proofsAt(one.proofs, [...path, 'proofs']) : proofsAt(proofs, ['proofs']);
-    const head = { way, title, quiet: true, path, fits: bothOf(fits, { imports }), proofs: own };
-    return { head, parts: [{ value: { packages, ties }, path }] };
+    const at = said.below(path);
+    const all = own ? proofsAt(own, [...path, 'proofs']) : proofsAt(proofs, ['proofs']);
+    return {
+      ...dropUndefined({ fits, also }),
+      signs,
+      proofs: all.map(({ proof, path: place }, nth) => proofOf(proof, at.below(['proofs', nth]), place)),
+    };
   });
 }
 
-function ownWays({ ways, already = [], common, proofs }: Written): { head: Head; parts: Said[] }[] {
-  const imports = Object.assign({}, ...already.map((one) => one.imports)) as Record<string, string[]>;
-  const guard = already.length > 0 ? { not: { imports } } : undefined;
+function ownWays({ ways, common, proofs }: Written): { head: Head; parts: Said[] }[] {
   return Object.entries(ways).map(([name, way]) => {
     const path = ['ways', name];
     const head: Head = {
@@ -106,7 +112,7 @@ function ownWays({ ways, already = [], common, proofs }: Written): { head: Head;
       title: way.title,
       quiet: way.quiet,
       path,
-      fits: bothOf(bothOf(common?.fits, way.fits), guard),
+      fits: bothOf(common?.fits, way.fits),
       proofs: [...proofsAt(proofs, ['proofs']), ...proofsAt(way.proofs, [...path, 'proofs'])],
     };
     return { head, parts: [...(common ? [{ value: common, path: ['common'] }] : []), { value: way, path }] };

@@ -26,6 +26,7 @@ const wayFile = z.strictObject({
   native: z.optional(z.boolean()),
   generated: z.optional(z.boolean()),
   executable: z.optional(z.boolean()),
+  optional: z.optional(z.boolean()),
   /** Members that the JSON object in it has besides, where a condition holds. */
   merge: z.optional(z.array(z.strictObject({ when, members: z.record(text, z.json()) }))),
 });

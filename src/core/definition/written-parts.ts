@@ -57,6 +57,10 @@ export const file = z.strictObject({
     'a tool rewrites it on every run, so it is removed whatever it contains by then',
   ),
   executable: told(z.optional(z.boolean()), 'make it executable'),
+  optional: told(
+    z.optional(z.boolean()),
+    'the integration works without it: where the project is set up by hand already it comes with `--complete` only',
+  ),
 });
 
 const fragments = told(

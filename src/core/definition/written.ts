@@ -6,6 +6,7 @@ import { oneKey } from './one-key.ts';
 import { choice, integrationName, keptData, oneLine, people, usesSpec } from './parts.ts';
 import type { ProofKinds } from './proof-kind.ts';
 import { writtenTie } from './ties.ts';
+import { signs } from './signs.ts';
 import { told } from './words.ts';
 import { wayParts } from './written-parts.ts';
 
@@ -70,22 +71,19 @@ export function writtenSchema(kinds: ProofKinds) {
     proofs: told(z.optional(proofs), 'what must hold afterwards, in addition to the proofs of all ways'),
   });
   const already = z.strictObject({
-    way: told(z.optional(z.string()), 'its name; `kept` by default'),
-    title: told(z.optional(oneLine), 'a phrase; "as it is set up already" by default'),
     fits,
-    imports: told(
-      z.record(z.string(), z.array(z.string()).check(z.minLength(1))),
-      "per package, names (or `default`, `*`) of which the project's own scripts import at least one",
+    ...signs,
+    also: told(
+      z.optional(z.array(z.strictObject({ when, ...signs }))),
+      'further signs, each where its condition holds: where one of them is missing it is set up in part, and gets what is missing',
     ),
-    packages: wayParts.packages,
-    ties: wayParts.ties,
     proofs: told(z.optional(proofs), 'what must hold then; the proofs of all ways by default'),
   });
   return z.strictObject({
     ...head,
     already: told(
       z.optional(z.array(already)),
-      'signs that the project has set it up by hand. Ligament then only looks after its packages, and no other way fits',
+      'signs that the project has set it up by hand. Where all signs of one entry are there, Ligament adopts it as it stands: it proves it, records it, and changes nothing',
     ),
     common: told(z.optional(z.strictObject({ fits, ...wayParts })), 'what all ways have'),
     ways: told(

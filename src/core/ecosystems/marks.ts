@@ -26,6 +26,16 @@ const MANIFESTS = ALL.flatMap(({ manifests }) => manifests);
 // Wherever it stands nobody keeps sources in it.
 const ANYWHERE = new Set(NPM.generated);
 
+/** The file names of all manifests. */
+export function manifestNames(): readonly string[] {
+  return MANIFESTS;
+}
+
+/** Names of folders of installed packages that are such wherever they lie. */
+export function packagesFolders(): string[] {
+  return [...ANYWHERE];
+}
+
 /** Whether a folder (absolute) has a manifest: it is a workspace of its own. */
 export function isWorkspaceFolder(reader: Reader, folder: string): boolean {
   return MANIFESTS.some((name) => reader.kind(path.join(folder, name)) !== undefined);

@@ -162,6 +162,8 @@ export interface Work {
   blocked(run: ManagerRun, output: string, before: string): string | undefined;
   /** What a developer would type to get packages by hand. */
   byHand(manager: ManagerFacts, folder: string, needs: Readonly<Record<string, PackageNeed>>): string;
+  /** What a developer would type to take packages out by hand. */
+  takeOutByHand(manager: ManagerFacts, folder: string, names: readonly string[]): string;
   script(manager: ManagerFacts, name: string, args?: readonly string[]): Command;
   /** What a script itself has said, without what the manager adds. */
   ownWords(said: string): string;

@@ -1,5 +1,7 @@
 import { JOINTS, type JointName } from '../definition/joints.ts';
 import type { StackFacts } from '../stacks/sides.ts';
+import type { Signs } from '../definition/signs.ts';
+import { findSigns } from './signs.ts';
 import type { Circumstances } from './circumstances.ts';
 import path from 'node:path';
 import type { Condition } from '../definition/conditions.ts';
@@ -86,6 +88,12 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
   packages: ({ packages = {} }, { workspace }) =>
     ranges(packages, (name) => presentVersion(workspace, name), workspace),
   without: ({ without = [] }, at) => without.flatMap((pattern) => there(pattern, at)).map((file) => `${file} is here`),
+  configures: ({ configures = [] }, at) =>
+    configures
+      .filter((name) => findSigns({ configures: [name] }, at).missing.length > 0)
+      .map((name) => `no configuration names ${name}`),
+  unconfigured: ({ unconfigured = [] }, at) =>
+    findSigns(configurations(unconfigured), at).places.map(({ file, what }) => `${file} ${what}`),
   imports: ({ imports = {} }, at) =>
     Object.entries(imports)
       .filter(([name, wanted]) => !importsOneOf(name, wanted, at))
@@ -127,6 +135,13 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
       .map(([key, value]) => `${key} is not ${value}`),
 };
 
+/** Files, and with a hash in front members of the manifest, as signs. */
+function configurations(all: readonly string[]): Signs {
+  const members = all.filter((one) => one.startsWith('#')).map((one) => one.slice(1));
+  const files = all.filter((one) => !one.startsWith('#'));
+  return { ...(members.length > 0 ? { members } : {}), ...(files.length > 0 ? { files } : {}) };
+}
+
 function importsOneOf(name: string, wanted: readonly string[], at: Circumstances): boolean {
   const { reader, root, workspace, stack } = at;
   const found = ownImports(reader, path.join(root, workspace.folder), name, stack.notOwn);
@@ -164,6 +179,7 @@ function inWords(key: string, value: unknown): string {
     return `projects that import ${Object.entries(value as Record<string, string[]>)
       .map(([name, names]) => `${names.join(' or ')} from ${name}`)
       .join(' and ')}`;
+  if (key === 'configures') return `projects whose configuration names ${(value as string[]).join(' and ')}`;
   if (key === 'paths') return `servers that answer ${(value as string[]).join(' and ')} already`;
   if (key === 'joints') return `projects with ${(value as JointName[]).map((name) => JOINTS[name].what).join(' and ')}`;
   if (key === 'runtime') return `what runs ${value === 'server' ? 'on a server' : 'in a browser'}`;

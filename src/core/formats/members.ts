@@ -35,7 +35,23 @@ export function insertMember(
   if (!next) return appendMember(text, container, last, make, style);
   const ownLine = text.slice(lineStart(text, next.start), next.start).trim() === '';
   const indent = indentAt(text, next.start);
-  return [{ at: next.start, removed: '', inserted: `${make(indent)},${ownLine ? style.eol + indent : ' '}` }];
+  const at = ownLine
+    ? aboveComments(text, next.start, container.children[index - 1]?.end ?? container.open)
+    : next.start;
+  return [{ at, removed: '', inserted: `${make(indent)},${ownLine ? style.eol + indent : ' '}` }];
+}
+
+/** The start of the comments that stand in lines of their own right above a member: they belong to it. */
+function aboveComments(text: string, start: number, from: number): number {
+  let at = start;
+  for (;;) {
+    const line = lineStart(text, at);
+    const above = lineStart(text, line - 1);
+    if (line === 0 || above <= from) return at;
+    const words = text.slice(above, line).trim();
+    if (!words.startsWith('//') && !/^\/\*.*\*\/$/.test(words)) return at;
+    at = above + text.slice(above, line).search(/\S/);
+  }
 }
 
 /** Takes the child at `index` out with the separator that came with it. */

@@ -1,76 +1,84 @@
+import type { Edit } from '../edits/edit.ts';
 import path from 'node:path';
 import { blockedJoint, type Joint } from './joint.ts';
-import { gitFolder, hooksPathInScript, hooksPathInSettings, repositoryTop } from '../survey/git.ts';
+import { hooksPathInScript, hooksPathInSettings } from '../survey/git.ts';
+import { hookLine, repositoryOf, type Repository } from './hook-place.ts';
+import { managedHook } from './managed-hook.ts';
 import type { Ground } from './ground.ts';
 
 /** The folder of hooks that Ligament makes. */
 export const NEW_FOLDER = '.githooks';
 
 /**
- * The joint "what runs before a commit": the hook in the folder that version control is told to look in (githooks(5),
- * `core.hooksPath`), else in a new one, to which the manifest's `prepare` script leads whoever installs the project.
+ * The joint "what runs before a commit": where the project's own manager of hooks has it, the hook in the folder that version control is
+ * told to look in (githooks(5), `core.hooksPath`), else one in a new folder, to which the manifest's `prepare` script leads whoever
+ * installs the project.
  */
-export function hookJoint(ground: Ground): Joint | undefined {
+export function hookJoint(ground: Ground): Joint<'hooks.pre-commit'> | undefined {
   // Hooks belong to the whole project.
   if (ground.workspace.folder !== '.') return undefined;
+  const managed = managedHook(ground);
+  if (managed) return managed;
   const prepare = ground.workspace.manifest.scripts.prepare;
   const place = repositoryOf(ground);
   const told = hooksFolder(ground, place, prepare);
+  const line = (run: string): string => hookLine(place.inside, run);
   if (told === ELSEWHERE) {
     return blockedJoint('hooks.pre-commit', ground.manifest, 'hooks outside of the project', {
       reason: 'the repository looks for its hooks outside of this project',
       handwork: 'Add the line to the pre-commit hook in the folder that this names: git config core.hooksPath',
     });
   }
-  const file = path.posix.join(told ?? NEW_FOLDER, 'pre-commit');
-  const present = ground.has(file);
+  if (told !== undefined) return hookFile(ground, path.posix.join(told, 'pre-commit'), line, []);
   const own = path.posix.join(place.inside, NEW_FOLDER);
   const active = ground.reader
     .list(path.join(place.settings, 'hooks'))
     .map(({ name }) => name)
     .filter((name) => !name.endsWith('.sample'));
-  if (told === undefined && active.length > 0) {
+  if (active.length > 0) {
     return blockedJoint('hooks.pre-commit', `.git/hooks/${active[0] ?? ''}`, 'hooks of your own', {
       reason: 'there are hooks in .git/hooks, which would not run any more',
       handwork: `Move them into a folder ${own} of the repository and run: git config core.hooksPath ${own}`,
     });
   }
-  if (told === undefined && prepare !== undefined) {
-    return blockedJoint('hooks.pre-commit', ground.manifest, 'a prepare script', {
-      reason: `its "prepare" script does something else already (${prepare})`,
-      handwork: `Add to the "prepare" script: && git config core.hooksPath ${own}`,
-    });
-  }
+  const value = `git config core.hooksPath ${own}`;
+  const pointer = '/scripts/prepare';
+  // What the script does already goes first, and ends it where that fails.
+  const edit: Edit =
+    prepare === undefined
+      ? { file: ground.manifest, format: 'json', operation: { op: 'set', pointer, value } }
+      : {
+          file: ground.manifest,
+          format: 'json',
+          operation: { op: 'set', pointer, value: `${prepare} && ${value}`, replace: prepare },
+        };
+  return hookFile(ground, path.posix.join(NEW_FOLDER, 'pre-commit'), line, [edit]);
+}
+
+/** A hook that is a script of its own. */
+function hookFile(
+  ground: Ground,
+  file: string,
+  line: (run: string) => string,
+  besides: readonly Edit[],
+): Joint<'hooks.pre-commit'> {
+  const present = ground.has(file);
   return {
     name: 'hooks.pre-commit',
     state: present ? 'present' : 'makeable',
     file,
     detail: present ? 'a hook' : 'a new hook',
-    tie(tie) {
-      const value = `git config core.hooksPath ${own}`;
-      const pointer = '/scripts/prepare';
-      // git starts hooks at the repository's top; the line is one of the project's.
-      const line = place.inside === '' ? tie.run : `(cd ${quoted(place.inside)} && ${tie.run})`;
-      return [
-        { file, format: 'lines', operation: { op: 'ensure', line }, seed: '#!/bin/sh\n', executable: true },
-        ...(told === undefined
-          ? [{ file: ground.manifest, format: 'json' as const, operation: { op: 'set' as const, pointer, value } }]
-          : []),
-      ];
-    },
+    tie: (tie) => [
+      {
+        file,
+        format: 'lines',
+        operation: { op: 'ensure', line: line(tie.run) },
+        seed: '#!/bin/sh\n',
+        executable: true,
+      },
+      ...besides,
+    ],
   };
-}
-
-interface Repository {
-  /** The path of the project below the repository's top; empty where it is the top, or without a repository. */
-  inside: string;
-  /** Absolute folder of the repository's settings and hooks. */
-  settings: string;
-}
-
-function repositoryOf({ reader, root }: Ground): Repository {
-  const top = repositoryTop(reader, root) ?? root;
-  return { inside: path.relative(top, root).split(path.sep).join('/'), settings: gitFolder(reader, top) };
 }
 
 // No folder of a project: what a hook must not be looked for in.
@@ -92,9 +100,4 @@ function hooksFolder(
   if (below.startsWith('..')) return ELSEWHERE;
   // A folder of somebody's tool that forwards to the hooks one level above (`.tool/_`).
   return path.posix.normalize(below.replace(/\/_$/, ''));
-}
-
-/** As one word of the shell's. */
-function quoted(text: string): string {
-  return /^[\w./-]+$/.test(text) ? text : `'${text.replaceAll("'", "'\\''")}'`;
 }

@@ -3,9 +3,9 @@ import type { TieOf } from '../definition/ties.ts';
 import type { ConfigAddress } from '../formats/script/values.ts';
 import { blockedJoint, type Joint } from './joint.ts';
 import type { Ground } from './ground.ts';
+import { olderConfiguration } from './lint-overrides-joint.ts';
 
 const CONFIG_FILES = ['js', 'mjs', 'cjs', 'ts', 'mts', 'cts'].map((ending) => `eslint.config.${ending}`);
-const OLD_FILES = ['', '.js', '.cjs', '.json', '.yaml', '.yml'].map((ending) => `.eslintrc${ending}`);
 
 // The list of configurations as the linter itself reads it (its "Configuration Files": an array, or one object).
 const ADDRESS: ConfigAddress = {
@@ -23,10 +23,11 @@ const ADDRESS: ConfigAddress = {
 
 /** The joint "the list of lint configurations": one flat list in a workspace's own file, else in a new one. */
 export async function lintJoint(ground: Ground): Promise<Joint> {
-  const present = ground.first(CONFIG_FILES.map((name) => ground.inHost(name)));
-  const old = ground.first(OLD_FILES.map((name) => ground.inHost(name)));
-  if (present === undefined && (old !== undefined || ground.workspace.manifest.all.eslintConfig !== undefined)) {
-    const file = old ?? ground.manifest;
+  // A configuration at the project's root is found from every workspace (ESLint, "Configuration File Resolution").
+  const present = ground.first([...CONFIG_FILES.map((name) => ground.inHost(name)), ...CONFIG_FILES]);
+  const old = olderConfiguration(ground);
+  if (present === undefined && old !== undefined) {
+    const { file } = old;
     return blockedJoint('lint.configs', file, 'a configuration of the old kind', {
       reason: 'it is a configuration of the old kind, which newer versions of the linter do not read',
       handwork: `Bring ${file} into the form of eslint.config.js first (the linter's migration guide says how), then attach again.`,
@@ -42,7 +43,9 @@ export async function lintJoint(ground: Ground): Promise<Joint> {
     const { item, imports, place, many } = wanted;
     if (imports.some(({ from }) => isUsed(own, text ?? '', item, from))) return [];
     const code = many && !nests ? `...${item}` : item;
-    const operation = { op: 'item' as const, address: ADDRESS, code, imports, place };
+    // Rules that the host has set itself have the last word; what only turns rules off says so by its place.
+    const before = present !== undefined && place === undefined ? [{ has: 'rules' }] : undefined;
+    const operation = { op: 'item' as const, address: ADDRESS, code, imports, place, before };
     return [{ file, format: 'script', operation, ...(seed === undefined ? {} : { seed }) }];
   };
   if (shape && 'refusal' in shape) return blockedJoint('lint.configs', file, 'its list', shape.refusal, tie);

@@ -8,6 +8,7 @@ import { editorJoints } from './editor-joints.ts';
 import { globsJoint } from './globs-joint.ts';
 import { hookJoint } from './hook-joint.ts';
 import { lintJoint } from './lint-joint.ts';
+import { overridesJoint } from './lint-overrides-joint.ts';
 import type { Ground } from './ground.ts';
 
 /**
@@ -20,8 +21,10 @@ export async function packageJoints(
 ): Promise<Joint[]> {
   const ignore = ignoreJoint(ground);
   const hook = hookJoint(ground);
+  const overrides = overridesJoint(ground);
   return [
     await lintJoint(ground),
+    ...(overrides ? [overrides] : []),
     scriptsJoint(ground),
     settingsJoint(ground),
     globsJoint(ground),
@@ -69,7 +72,12 @@ function scriptsJoint(ground: Ground): Joint {
     line: at === undefined ? undefined : positionAt(text, at).line,
     detail: at === undefined ? 'a "scripts" section' : counted(Object.keys(ground.workspace.manifest.scripts).length),
     tie(tie) {
-      return Object.entries(tie.scripts).map(([name, value]) => ({
+      const own = Object.entries(ground.workspace.manifest.scripts);
+      const wanted = Object.entries(tie.scripts).filter(
+        ([name, value]) =>
+          name in ground.workspace.manifest.scripts || !own.some(([, script]) => doesSame(script, value)),
+      );
+      return wanted.map(([name, value]) => ({
         file,
         format: 'json',
         operation: {
@@ -162,6 +170,16 @@ export function ignoreJoint(ground: Ground): Joint<'ignore.lines'> {
       return tie.lines.map((line) => ({ file, format: 'lines', operation: { op: 'ensure', line }, seed: '' }));
     },
   };
+}
+
+/** Whether a script of the developers' own, under whatever name, runs the same program for the same purpose: with the options that tell it. */
+function doesSame(script: string, wanted: string): boolean {
+  const [program = '', ...rest] = wanted.split(' ');
+  const words = script.split(/[\s;&|()]+/);
+  const options = rest.filter((word) => word.startsWith('--'));
+  const isThere = (option: string): boolean =>
+    words.some((word) => word === option || word === option.slice(1, 3) || word.startsWith(`${option}=`));
+  return words.includes(program) && options.every(isThere);
 }
 
 function counted(scripts: number): string {

@@ -1,6 +1,7 @@
 import type { Definition, Way } from '../definition/definition.ts';
 import type { KeptDefinition, Source } from './kept-schema.ts';
 import { isRecord } from '../records.ts';
+import { ADOPTED } from './record.ts';
 import { encode } from '../text/utf8.ts';
 import { hashOf } from '../text/hash.ts';
 
@@ -25,14 +26,24 @@ export function keptWay({ way: taken, proofs }: KeptDefinition): Way {
   return { ...taken, proofs };
 }
 
+// Until adoption had a form of its own, what stood already was a way among the others.
+const FORMER_WAYS: readonly unknown[] = ['kept', 'kept-dom'];
+
 /** What a record says, in today's form: in those of the first formats a tie with one import had it under another name. */
-export function inTodaysForm(record: unknown): unknown {
-  if (!isRecord(record)) return record;
+export function inTodaysForm(written: unknown): unknown {
+  if (!isRecord(written)) return written;
+  const record = adoptedToday(written);
   const { kept } = record;
   const proofs = withTies(record.proofs);
   if (!isRecord(kept) || kept.form !== 1) return { ...record, proofs };
   const [taken] = withTies([kept.way]) as unknown[];
   return { ...record, proofs, kept: { ...kept, form: 2, way: taken, proofs: withTies(kept.proofs) } };
+}
+
+function adoptedToday(record: Record<string, unknown>): Record<string, unknown> {
+  const isShipped = !isRecord(record.source) || record.source.from === 'catalog';
+  if (!isShipped || Number(record.ledger) > 3 || !FORMER_WAYS.includes(record.way)) return record;
+  return { ...record, way: ADOPTED, adopted: {} };
 }
 
 /** Members that have ties, with these in today's form. */

@@ -9,6 +9,7 @@ import { keptData, people, usePatterns } from '../definition/parts.ts';
 import { operationSchema } from '../formats/formats.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { isPlainPath } from '../path-names.ts';
+import { signsSchema } from '../definition/signs.ts';
 import { isRecord } from '../records.ts';
 import { inTodaysForm } from './kept-definition.ts';
 import { keptSchema, source } from './kept-schema.ts';
@@ -43,11 +44,12 @@ const edit = z.strictObject({
 function ledgerSchema(kinds: ProofKinds) {
   const proof = proofSchema(kinds);
   return z.strictObject({
-    ledger: z.union([z.literal(1), z.literal(2), z.literal(3)]),
+    ledger: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]),
     integration: z.string(),
     title: z.string(),
     side: z.optional(z.enum(['browser', 'server', 'tools'])),
     way: z.string(),
+    adopted: z.optional(signsSchema),
     choices: z.record(z.string(), z.string()),
     packages: z.record(z.string(), z.string()),
     edits: z.array(edit),
@@ -82,6 +84,7 @@ export function parseLedger(text: string, file: string, workspace: string, kinds
     source: result.data.source,
     kept: result.data.kept,
     ...(result.data.side ? { side: result.data.side } : {}),
+    ...(result.data.adopted ? { adopted: result.data.adopted } : {}),
     integration,
     title,
     way,

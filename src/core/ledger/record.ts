@@ -1,5 +1,6 @@
 import path from 'node:path';
 import type { UsePatterns, KeptData, People } from '../definition/parts.ts';
+import type { Signs } from '../definition/signs.ts';
 import type { ProofSpec } from '../definition/proof-kind.ts';
 import type { Source, KeptDefinition } from './kept-schema.ts';
 import type { OwnedEdits } from '../edits/edit.ts';
@@ -7,7 +8,10 @@ import type { OwnedEdits } from '../edits/edit.ts';
 export const LEDGER_FOLDER = '.ligament/attached';
 
 /** The format in which records are written. Older ones are read, and written anew when they next change. */
-export const LEDGER_FORMAT = 3;
+export const LEDGER_FORMAT = 4;
+
+/** The way of what was set up by hand. */
+export const ADOPTED = 'adopted';
 
 /** The record of one integration attached to one workspace. Paths of its edits are relative to the host's root. */
 export interface Ledger extends OwnedEdits {
@@ -19,6 +23,8 @@ export interface Ledger extends OwnedEdits {
   /** Which side of the workspace it is attached to, where that has more than one. */
   side?: 'browser' | 'server' | 'tools' | undefined;
   way: string;
+  /** It was set up by hand, and recognised by these signs: what Ligament has put in is `edits` alone. */
+  adopted?: Signs | undefined;
   choices: Record<string, string>;
   /** What the manifest got: ranges by package. */
   packages: Record<string, string>;
@@ -55,6 +61,7 @@ export function renderLedger(record: Ledger): string {
     source,
     kept,
     side,
+    adopted,
   } = record;
   const shown = editsIn(edits, workspace);
   const madeHere = made?.map(({ file, sha256 }) => ({ file: path.posix.relative(workspace, file), sha256 }));
@@ -67,6 +74,7 @@ export function renderLedger(record: Ledger): string {
     title,
     side,
     way,
+    adopted,
     choices,
     packages: ranges,
     edits: shown,

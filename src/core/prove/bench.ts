@@ -167,7 +167,12 @@ export class Bench {
       const { program = '', args = [] } = this.stack.build ?? {};
       return this.program(program, args);
     }
-    const { command, args } = workOf(this.workspace).script(this.context.facts.manager, 'build');
+    return this.script('build');
+  }
+
+  /** Runs a script of the workspace's manifest in the copy. */
+  script(name: string): Promise<Ran> {
+    const { command, args } = workOf(this.workspace).script(this.context.facts.manager, name);
     return this.#run(command, args, [command, ...args].join(' '));
   }
 

@@ -1,9 +1,11 @@
 import type { ProofKinds } from '../definition/proof-kind.ts';
 import type { Ledger } from '../ledger/record.ts';
-import { circumstances } from '../facts/circumstances.ts';
+import { circumstances, type Circumstances } from '../facts/circumstances.ts';
+import { holds } from '../facts/conditions.ts';
+import { findSigns } from '../facts/signs.ts';
 import type { Context } from '../host/context.ts';
 import { catalogIds, loadDefinition } from '../definition/catalog.ts';
-import type { ProofSpec } from '../definition/definition.ts';
+import type { Definition, ProofSpec, SetUp } from '../definition/definition.ts';
 import { bareStack } from '../facts/bare.ts';
 import { settleProofs } from '../facts/settle.ts';
 import { aboutProof, type ProofPlace } from './proof-commands.ts';
@@ -34,10 +36,17 @@ async function tasksOf(
   let specs: ProofSpec[] = ledger.proofs;
   if (!foreign) {
     const definition = await loadDefinition(context.doors.files, context.catalog, integration);
-    const way = definition.ways.find((one) => one.way === ledger.way);
-    specs = way ? settleProofs(way, circumstances(context, { stack, choices }), kinds) : [];
+    const at = circumstances(context, { stack, choices });
+    const proved = ledger.adopted ? setUpOf(definition, at) : definition.ways.find((one) => one.way === ledger.way);
+    specs = proved ? settleProofs(proved, at, kinds) : [];
   }
   return tasksFor({ ...ledger, foreign }, specs, kinds, { context, facts, stack, choices });
+}
+
+/** How an integration was set up by hand: as it is recognised, else as it most likely was. */
+function setUpOf({ already = [] }: Definition, at: Circumstances): SetUp | undefined {
+  const fitting = already.filter(({ fits }) => holds(fits, at));
+  return fitting.find(({ signs }) => findSigns(signs, at).missing.length === 0) ?? fitting[0] ?? already[0];
 }
 
 /** Proofs of one integration on one workspace, with the commands that each runs. */

@@ -43,9 +43,9 @@ export class Proofs {
     const bench = await this.#bench(task);
     try {
       const maker = await this.#maker(task);
-      if ('prove' in maker) return await this.#withLog(await maker.prove(bench, this.#signal));
+      if ('prove' in maker) return await this.#told(await maker.prove(bench, this.#signal), bench);
       const { proveByBuild } = await import('./build-proof.ts');
-      return await this.#withLog(await proveByBuild(maker.byBuild, bench, this.#signal));
+      return await this.#told(await proveByBuild(maker.byBuild, bench, this.#signal), bench);
     } finally {
       bench.restore();
     }
@@ -56,6 +56,15 @@ export class Proofs {
     const known = this.#makers.get(spec.proof) ?? (kindOf(this.#kinds, spec).load() as Promise<Maker>);
     this.#makers.set(spec.proof, known);
     return known;
+  }
+
+  /** Of what is to be adopted the project itself is looked at, too, where the proof fails: without what that has planted. */
+  async #told(result: ProofResult, bench: Bench): Promise<ProofResult> {
+    const logged = await this.#withLog(result);
+    if (logged.held || logged.unseen !== undefined || !logged.task.adopts) return logged;
+    bench.restore();
+    const { ownState } = await import('./own-state.ts');
+    return { ...logged, ownState: await ownState(bench) };
   }
 
   /** Of a proof that failed all output is kept, so that nothing has to be run again to see it. */

@@ -17,7 +17,7 @@ choices:
   token: { kind: secret, ask: The token }
 already:
   - imports: { '@allotment/kit': [makeKit] }
-    packages: { '@allotment/kit': ^1.0.0 }
+    packages: ['@allotment/kit']
 common:
   packages: { '@allotment/kit': ^1.2.0 }
 ways:

@@ -15,7 +15,11 @@ export const attach = command(
       demandOption: true,
       describe: 'Integrations, by name',
     });
-    const versions = repeatedOption(shared, 'take', 'A version of a package, as name@range or name@tag').option(
+    const versions = repeatedOption(shared, 'take', 'A version of a package, as name@range or name@tag').option('complete', {
+      type: 'boolean',
+      default: false,
+      describe: 'Where it is set up by hand already: put in what would round it off, too',
+    }).option(
       'move-packages',
       {
         type: 'boolean',

@@ -23,6 +23,7 @@ interface AttachOptions extends ChangeOptions {
   secretFile: string[];
   take: string[];
   movePackages: boolean;
+  complete: boolean;
   preview: boolean;
   format: 'text' | 'patch';
   file?: string | undefined;
@@ -39,6 +40,7 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
       take: parseTake(options.take),
       movePackages: options.movePackages,
       whereItFits: options.everywhere,
+      complete: options.complete,
     };
     const workspaces = await targets(context, options);
     const kept = checkedDefinitions();

@@ -5,6 +5,7 @@ import pc from 'picocolors';
 import { openHost } from '../../../core/host/context.ts';
 import { tellWhatGoesOn } from '../../at-work.ts';
 import { catalogIds, loadDefinition } from '../../../core/definition/catalog.ts';
+import { recognise } from '../../../core/plan/attach/adopt.ts';
 import { explain, judgeWays, type Judgement } from '../../../core/plan/attach/judge-ways.ts';
 import { resolveChoices } from '../../../core/plan/attach/choices.ts';
 import { EXIT } from '../../../core/problem.ts';
@@ -24,6 +25,8 @@ interface Row {
   side?: StackFacts['side'];
   name: string;
   attached: string | null;
+  /** Somebody has set it up by hand. */
+  setUp: boolean;
   ways: Judgement[];
 }
 
@@ -51,6 +54,7 @@ export async function run({ cwd, words, workspace }: BrowseOptions, output: Outp
         ...(stack.side === undefined ? {} : { side: stack.side }),
         name: facts.name,
         attached: attached?.way ?? null,
+        setUp: !attached && recognise(definition, circumstances(context, { stack, choices })) !== undefined,
         ways: judgeWays(definition, circumstances(context, { stack, choices })),
       });
     }
@@ -67,7 +71,7 @@ export async function run({ cwd, words, workspace }: BrowseOptions, output: Outp
     });
     output.say(`${pc.bold(id)}  ${title}, ${kind}: ${about}`);
     const cells = rows.flatMap((row) =>
-      verdict(row.ways, row.attached).map((line, index) => [
+      verdict(row).map((line, index) => [
         index === 0 ? `  ${printable(row.name)}` : '',
         printable(line),
       ]),
@@ -79,8 +83,9 @@ export async function run({ cwd, words, workspace }: BrowseOptions, output: Outp
   return EXIT.done;
 }
 
-function verdict(ways: readonly Judgement[], attached: string | null): string[] {
+function verdict({ ways, attached, setUp }: Row): string[] {
   if (attached !== null) return [`attached (${attached})`];
+  if (setUp) return ['set up by hand already: attach it to have it adopted'];
   const taken = ways.find((one) => one.verdict !== 'unfit');
   const before = (taken ? ways.slice(0, ways.indexOf(taken)) : ways).flatMap((one) => notBy(one));
   if (!taken) return ['does not fit', ...before];

@@ -46,6 +46,13 @@ export function addByHand(manager: ManagerFacts, folder: string, needs: Readonly
   return `${inside}${manager.name} add ${development ? '-D ' : ''}${named}`;
 }
 
+/** What a developer would type to take packages out by hand. */
+export function removeByHand(manager: ManagerFacts, folder: string, names: readonly string[]): string {
+  if (manager.name === 'npm')
+    return `npm uninstall ${folder === '.' ? '' : `--workspace ${folder} `}${names.join(' ')}`;
+  return `${folder === '.' ? '' : `cd ${folder} && `}${manager.name} remove ${names.join(' ')}`;
+}
+
 /** As one word of a shell's, whatever shell it is. */
 function asWord(text: string): string {
   return /[\s|<>*&;()]/.test(text) ? `"${text}"` : text;

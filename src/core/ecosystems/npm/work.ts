@@ -6,7 +6,14 @@ import { checkManager } from './check-manager.ts';
 import { choosePackages } from './choose-packages.ts';
 import { questionFor } from './host-packages.ts';
 import { installFailed } from './install-failed.ts';
-import { addByHand, isReconcileCommand, ownWords, reconcileCommand, scriptCommand } from './manager-commands.ts';
+import {
+  addByHand,
+  removeByHand,
+  isReconcileCommand,
+  ownWords,
+  reconcileCommand,
+  scriptCommand,
+} from './manager-commands.ts';
 import { manifestEdits } from './manifest-edits.ts';
 import { declaredIn, installsBy, packageOf, programsOf, scriptOf } from './manifest-text.ts';
 import { programStart } from './program-start.ts';
@@ -42,6 +49,7 @@ export const npmWork: Work = {
     return fresh.length > 0 ? aboutBlocked(manager, fresh) : undefined;
   },
   byHand: addByHand,
+  takeOutByHand: removeByHand,
   script: scriptCommand,
   ownWords,
   program: programStart,

@@ -159,6 +159,7 @@ function placeOf(script: Script, list: readonly Node[], operation: ItemOperation
 }
 
 function isMarked(script: Script, item: Node, mark: ItemMark): boolean {
+  if ('has' in mark) return memberOf(item, mark.has) !== undefined;
   if (!('from' in mark)) return textMember(item, mark.key) === mark.value;
   let found = false;
   walk(item, (node) => {
@@ -171,11 +172,16 @@ function isMarked(script: Script, item: Node, mark: ItemMark): boolean {
 
 /** The text that a member of an item has, where it is written out. */
 function textMember(item: Node, key: string): string | undefined {
-  const node = bare(item);
-  if (node.type !== 'ObjectExpression') return undefined;
-  const member = node.properties.find(
-    (one): one is Property => one.type === 'Property' && keyName(one.key, one.computed) === key,
-  );
+  const member = memberOf(item, key);
   const value = member && bare(member.value);
   return value?.type === 'Literal' && typeof value.value === 'string' ? value.value : undefined;
+}
+
+/** The member of an item that is an object written out. */
+function memberOf(item: Node, key: string): Property | undefined {
+  const node = bare(item);
+  if (node.type !== 'ObjectExpression') return undefined;
+  return node.properties.find(
+    (one): one is Property => one.type === 'Property' && keyName(one.key, one.computed) === key,
+  );
 }

@@ -35,7 +35,13 @@ const address = z.strictObject({
 });
 
 const marks = z.optional(
-  z.array(z.union([z.strictObject({ from: text }), z.strictObject({ key: text, value: text })])),
+  z.array(
+    z.union([
+      z.strictObject({ from: text }),
+      z.strictObject({ key: text, value: text }),
+      z.strictObject({ has: text }),
+    ]),
+  ),
 );
 const instance = z.strictObject({ ...exportName, as: text, fluent: z.optional(texts) });
 const anchor = z.union([

@@ -10,8 +10,8 @@ export interface ImportOperation {
   import: ImportSpec;
 }
 
-/** An item of a list by what it makes use of, or by the text of one of its members. */
-export type ItemMark = { from: string } | { key: string; value: string };
+/** An item of a list by what it makes use of, by the text of one of its members, or by having a member. */
+export type ItemMark = { from: string } | { key: string; value: string } | { has: string };
 
 /**
  * The list at an address has the item `code`, which uses what `imports` bring; a list that is not there is made. A call of

@@ -20,4 +20,6 @@ export interface AttachWishes {
   movePackages: boolean;
   /** Workspaces that an integration does not fit are left out instead of refused. */
   whereItFits: boolean;
+  /** Of what is set up by hand already: what would round it off comes too. */
+  complete?: boolean;
 }

@@ -6,6 +6,7 @@ import { EXIT, Problem } from '../../problem.ts';
 import type { StackFacts } from '../../stacks/sides.ts';
 import { ownImports } from '../../uses/own-imports.ts';
 import path from 'node:path';
+import { recognise } from './adopt.ts';
 import { judgeWays, type Judgement } from './judge-ways.ts';
 
 /** Sides that an integration fits, where that is more than one: somebody has to choose. */
@@ -96,6 +97,8 @@ function decide(context: Context, sides: readonly StackFacts[], task: Task): Sta
   if (others.length === 0 || !tools) return first;
   const own = sides.filter((one) => one !== tools).map((stack) => judged(context, stack, task));
   const fitting = own.filter(({ judgements }) => judgements.some(fits));
+  const setUp = fitting.length === 0 ? own.find((one) => isSetUp(context, one.stack, task)) : undefined;
+  if (setUp) return setUp.stack;
   const needsSide = fitting.filter(({ judgements }) => !isForTools(judgements.find(fits), tools));
   if (needsSide.length === 0) {
     if (judged(context, tools, task).judgements.some(fits)) return tools;
@@ -127,7 +130,9 @@ function question(context: Context, candidates: readonly Candidate[], task: Task
   const sides = candidates.flatMap(({ stack: { side, title } }) =>
     side === 'browser' || side === 'server' ? [{ side, title }] : [],
   );
-  const used = candidates.filter(({ stack, judgements }) => usesPackages(context, stack, judgements.find(fits)));
+  const used = candidates.filter(
+    ({ stack, judgements }) => isSetUp(context, stack, task) || usesPackages(context, stack, judgements.find(fits)),
+  );
   const [user, other] = used;
   if (user && !other && isSide(user.stack.side))
     return { sides, inferred: { side: user.stack.side, why: 'its sources import the packages already' } };
@@ -140,6 +145,10 @@ function question(context: Context, candidates: readonly Candidate[], task: Task
       inferred: { side: leader.stack.side, why: `${task.definition.title} goes there by its first way` },
     };
   return { sides, inferred: undefined };
+}
+
+function isSetUp(context: Context, stack: StackFacts, { definition, choices }: Task): boolean {
+  return recognise(definition, circumstances(context, { stack, choices })) !== undefined;
 }
 
 function isSide(side: StackFacts['side']): side is 'browser' | 'server' {

@@ -1,6 +1,6 @@
 import { fill, fillAll } from '../../definition/fill.ts';
 import type { UsePatterns, UsesSpec } from '../../definition/parts.ts';
-import { type Ledger, ledgerFile, renderLedger } from '../../ledger/record.ts';
+import { ADOPTED, type Ledger, ledgerFile, renderLedger } from '../../ledger/record.ts';
 import type { ChosenPackage } from '../../ecosystems/work.ts';
 import { circumstances } from '../../facts/circumstances.ts';
 import { type MadeEdit } from '../../edits/edit.ts';
@@ -14,6 +14,7 @@ import { tasksFor } from '../../prove/proof-tasks.ts';
 import type { StackFacts } from '../../stacks/sides.ts';
 import type { WorkspaceFacts } from '../../survey/survey.ts';
 import type { AttachRequest } from './attach-request.ts';
+import type { Adoption } from './adopt.ts';
 import { isOwn } from '../../facts/bare.ts';
 import type { AttachedPart, FileChange } from '../../change/change-set.ts';
 import type { ProofKinds } from '../../definition/proof-kind.ts';
@@ -33,6 +34,7 @@ export interface Decided {
   packages: ChosenPackage[];
   reasons: string[];
   edits: Edit[];
+  adoption?: Adoption | undefined;
 }
 
 /** The record of what is attached, as a new file. */
@@ -43,7 +45,8 @@ export function recordFile(context: Context, one: Decided, made: MadeEdit[], kin
     source: sourceOf(definition, foreign),
     title: definition.title,
     ...sideOf(one.stack),
-    way: one.way.way,
+    way: one.adoption ? ADOPTED : one.way.way,
+    ...(one.adoption ? { adopted: one.adoption.setUp.signs } : {}),
     workspace,
     choices: one.choices,
     packages: Object.fromEntries(
@@ -54,7 +57,7 @@ export function recordFile(context: Context, one: Decided, made: MadeEdit[], kin
     uses: definition.uses && usePatternsOf(definition.uses, one.choices),
     data: definition.data,
     people: definition.people,
-    ...(foreign ? { kept: keepDefinition(one.raw) } : {}),
+    ...(foreign && !one.adoption ? { kept: keepDefinition(one.raw) } : {}),
   };
   const file = ledgerFile(workspace, definition.integration);
   return { file, before: undefined, after: encode(renderLedger(ledger)), role: 'record' };
@@ -66,11 +69,15 @@ export async function proofsOf(context: Context, one: Decided): Promise<ProofTas
   const { workspace, foreign = false } = one.request;
   const { integration, title } = one.request.definition;
   const specs = settleProofs(one.raw, circumstances(context, one), kinds);
-  return tasksFor({ integration, title, workspace, foreign }, specs, kinds, { ...one, context });
+  const tasks = tasksFor({ integration, title, workspace, foreign }, specs, kinds, { ...one, context });
+  return one.adoption ? tasks.map((task) => ({ ...task, adopts: true })) : tasks;
 }
 
 /** What it contributes to a change set. */
-export function partOf({ request, facts, stack, way, packages, reasons }: Decided, already: string[]): AttachedPart {
+export function partOf(
+  { request, facts, stack, way, packages, reasons, adoption }: Decided,
+  already: string[],
+): AttachedPart {
   return {
     integration: request.definition.integration,
     title: request.definition.title,
@@ -82,6 +89,7 @@ export function partOf({ request, facts, stack, way, packages, reasons }: Decide
     wayReason: reasons.length > 0 ? reasons.join('; ') : undefined,
     packages,
     already,
+    ...(adoption ? { adopted: { places: adoption.places, suggested: adoption.suggested } } : {}),
   };
 }
 

@@ -1,6 +1,9 @@
 import { chooseSide } from './choose-side.ts';
 import { ledgerFile } from '../../ledger/record.ts';
 import { packageWarnings } from './package-warnings.ts';
+import type { ChosenPackage } from '../../ecosystems/work.ts';
+import type { Definition } from '../../definition/definition.ts';
+import type { WorkspaceFacts } from '../../survey/survey.ts';
 import { ALL_WORK, workOf } from '../../ecosystems/works.ts';
 import { circumstances } from '../../facts/circumstances.ts';
 import { type SecretNeed } from '../../change/change-set.ts';
@@ -24,6 +27,7 @@ import {
   type ScriptRun,
 } from '../../change/change-set.ts';
 import { resolveChoices } from './choices.ts';
+import { adoptedWay, findAdoption, neededPackages, secondWay, type Adoption } from './adopt.ts';
 import { asPlanned, fitAround } from '../refit/fit-around.ts';
 import { refuseWithHandwork } from './handwork.ts';
 import { installStep } from '../shared/install-step.ts';
@@ -185,8 +189,20 @@ async function decide(context: Context, request: AttachRequest, wishes: Wishes):
   const choices = resolveChoices(definition, rest, wantedWay);
   const chosen = wantedWay === undefined ? choices : { ...choices, way: wantedWay };
   const { stack, why: sideWhy } = await chooseSide(context, { ...request, choices: chosen });
+  const at = circumstances(context, { stack, choices });
+  const adoption = await findAdoption(context, definition, at);
+  if (adoption && wantedWay === undefined) {
+    const way = adoptedWay(adoption);
+    const packages = await takePackages(context, definition, facts, adoption, wishes);
+    const edits = [
+      ...workOf(facts).edits(context, packages, { move: false, others: context.ledgers.flatMap((one) => one.edits) }),
+      ...(wishes.complete ? adoption.rest : []),
+    ];
+    return { request, facts, stack, sideWhy, choices, way, raw: way, packages, reasons: [], edits, adoption };
+  }
+  if (adoption) throw secondWay(definition, facts, adoption);
   const taken = await takeWay(context, { definition, facts, stack, choices, wanted: wantedWay, ...wishes });
-  const values = valuesFor(circumstances(context, { stack, choices }));
+  const values = valuesFor(at);
   const edits = [
     ...workOf(facts).edits(context, taken.packages, {
       move: wishes.movePackages,
@@ -207,6 +223,25 @@ async function decide(context: Context, request: AttachRequest, wishes: Wishes):
     });
   const raw = definition.ways.find((one) => one.way === taken.way.way) ?? taken.way;
   return { request, facts, stack, sideWhy, choices, ...taken, raw, edits };
+}
+
+/** The packages that are missing of what is set up by hand. Throws a Problem (status 3) where no versions suit. */
+async function takePackages(
+  context: Context,
+  definition: Definition,
+  facts: WorkspaceFacts,
+  { lacks }: Adoption,
+  { take, agreed }: Wishes,
+): Promise<ChosenPackage[]> {
+  if (lacks.length === 0) return [];
+  const chosen = await workOf(facts).choose(context, neededPackages(definition, lacks), facts, { take, agreed });
+  if (!('clash' in chosen)) return chosen;
+  throw new Problem({
+    status: EXIT.refused,
+    what: `${definition.title} is set up in ${facts.name} but for its packages, and no version of them suits`,
+    why: chosen.clash.join('\n'),
+    next: [...chosen.remedies.map((remedy) => `To resolve it: ${remedy}.`), 'Nothing was changed.'].join('\n'),
+  });
 }
 
 async function planGroup(

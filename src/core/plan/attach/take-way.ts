@@ -1,6 +1,12 @@
 import { workOf } from '../../ecosystems/works.ts';
 import { type ChosenPackage } from '../../ecosystems/work.ts';
-import { circumstances } from '../../facts/circumstances.ts';
+import path from 'node:path';
+import { circumstances, type Circumstances } from '../../facts/circumstances.ts';
+import { valuesFor } from '../../facts/settle.ts';
+import type { JointName } from '../../definition/joints.ts';
+import { editText } from '../../formats/formats.ts';
+import { readText } from '../../text/utf8.ts';
+import { tieEdits } from './way-edits.ts';
 import type { Context } from '../../host/context.ts';
 import { bareSides } from '../../facts/bare.ts';
 import type { Definition, Way } from '../../definition/definition.ts';
@@ -8,7 +14,7 @@ import { EXIT, Problem } from '../../problem.ts';
 import type { StackFacts } from '../../stacks/sides.ts';
 import type { WorkspaceFacts } from '../../survey/survey.ts';
 import { refuseWithHandwork } from './handwork.ts';
-import { explain, judgeWays } from './judge-ways.ts';
+import { explain, judgeWays, type Judgement } from './judge-ways.ts';
 
 export interface WayTask {
   definition: Definition;
@@ -36,7 +42,8 @@ export async function takeWay(context: Context, task: WayTask): Promise<TakenWay
   const { definition, facts, stack, choices, wanted, take, agreed } = task;
   const reasons: string[] = [];
   let remedies: string[] | undefined;
-  for (const judgement of judgeWays(definition, circumstances(context, task))) {
+  const at = circumstances(context, task);
+  for (const judgement of await wiredFirst(context, judgeWays(definition, at), at)) {
     const { way } = judgement;
     if (wanted !== undefined && way.way !== wanted) continue;
     if (judgement.verdict === 'blocked') {
@@ -54,6 +61,34 @@ export async function takeWay(context: Context, task: WayTask): Promise<TakenWay
     remedies = [...(remedies ?? []), ...packages.remedies];
   }
   throw await doesNotFit(context, task, reasons, remedies);
+}
+
+// Where a tool is wired into what builds the project.
+const WIRING: readonly JointName[] = ['bundler.plugins', 'postcss.plugins', 'framework.modules'];
+
+/** A way by which the project is wired already goes before all others: no second one comes beside it. */
+async function wiredFirst(
+  context: Context,
+  judgements: readonly Judgement[],
+  at: Circumstances,
+): Promise<readonly Judgement[]> {
+  const fitting = judgements.filter(({ verdict }) => verdict === 'fits');
+  if (fitting.length < 2) return judgements;
+  for (const one of fitting) {
+    if (!(await isWired(context, one.way, at))) continue;
+    return [one, ...judgements.filter((other) => other !== one)];
+  }
+  return judgements;
+}
+
+async function isWired({ bare, host }: Context, { ties }: Way, at: Circumstances): Promise<boolean> {
+  const wiring = ties.filter((tie) => WIRING.includes(tie.at));
+  for (const edit of tieEdits(wiring, { stack: at.stack, values: valuesFor(at) })) {
+    const text = readText(bare, path.join(host.root, edit.file));
+    if (text === undefined) continue;
+    if ((await editText(text, edit, { file: edit.file, style: at.style })).kind === 'already') return true;
+  }
+  return false;
 }
 
 async function doesNotFit(

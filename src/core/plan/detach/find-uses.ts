@@ -21,11 +21,14 @@ export async function findUses(
   going: readonly Ledger[],
   { files, dropped }: Pick<ChangeSet, 'files' | 'dropped'>,
 ): Promise<Use[]> {
-  const tasks = going.map((ledger) => ({
-    ledger,
-    packages: dropped.filter(({ workspace }) => workspace === ledger.workspace).map(({ name }) => name),
-    patterns: ledger.uses ?? {},
-  }));
+  // What was set up by hand stays: nothing will miss it.
+  const tasks = going
+    .filter(({ adopted }) => !adopted)
+    .map((ledger) => ({
+      ledger,
+      packages: dropped.filter(({ workspace }) => workspace === ledger.workspace).map(({ name }) => name),
+      patterns: ledger.uses ?? {},
+    }));
   if (tasks.every(({ packages, patterns }) => packages.length === 0 && Object.keys(patterns).length === 0)) return [];
   const { root } = context.host;
   const after = overlay(context.reader, new Map(files.map((change) => [path.join(root, change.file), change.after])));

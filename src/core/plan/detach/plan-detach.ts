@@ -14,6 +14,7 @@ import { takeBackSplices } from '../../text/splices.ts';
 import { joinFiles, type ChangeSet, type FileChange } from '../../change/change-set.ts';
 import { fitAround } from '../refit/fit-around.ts';
 import { findUses } from './find-uses.ts';
+import { staysByHand } from './stays-by-hand.ts';
 import { movedFile } from './moved-file.ts';
 import { installStep } from '../shared/install-step.ts';
 import { checkOwnPath } from '../../change/paths.ts';
@@ -56,8 +57,9 @@ export async function planDetach(
     uses: await findUses(context, going, { files: joined, dropped }),
     install: installStep(context, joined, 'takes the packages out and updates the lockfile'),
     proofs: [],
+    staying: await staysByHand(context, going),
     data: withData ? data.map(({ path: file }) => file) : [],
-    tell: ['Restart the dev server if it runs.'],
+    tell: going.every(({ adopted }) => adopted) ? [] : ['Restart the dev server if it runs.'],
     warnings,
   };
 }

@@ -6,6 +6,7 @@ import type { History, HistoryEntry } from '../../history/history.ts';
 import { EXIT, Problem } from '../../problem.ts';
 import { joinFiles, type ChangeSet, type FileChange } from '../../change/change-set.ts';
 import { findUses } from './find-uses.ts';
+import { staysByHand } from './stays-by-hand.ts';
 import { installStep } from '../shared/install-step.ts';
 import { droppedPackages, planDetach } from './plan-detach.ts';
 
@@ -45,6 +46,7 @@ export async function planUndo(context: Context, history: History, entry: Histor
     files: joined,
     dropped,
     uses: await findUses(context, going, { files: joined, dropped }),
+    staying: await staysByHand(context, going),
     install: installStep(context, joined, 'brings the installed packages in line'),
     proofs: [],
     tell: [],

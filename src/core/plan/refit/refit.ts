@@ -47,9 +47,11 @@ export async function refitOne(
 /** The way that an integration is fitted by: that of the definition that ships, else what its record keeps of it. */
 async function wayOf(
   { doors, catalog }: Context,
-  { integration, way, kept }: Ledger,
+  { integration, way, kept, adopted }: Ledger,
   shipped: ReadonlySet<string>,
 ): Promise<Way | undefined> {
+  // What somebody has set up by hand is theirs to fit.
+  if (adopted) return undefined;
   if (!shipped.has(integration)) return kept && keptWay(kept);
   const { ways } = await loadDefinition(doors.files, catalog, integration);
   return ways.find((one) => one.way === way);

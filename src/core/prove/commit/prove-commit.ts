@@ -12,11 +12,12 @@ const AUTHOR = ['-c', 'user.name=Ligament', '-c', 'user.email=ligament@localhost
 export async function proveCommit(bench: Bench): Promise<ProofResult> {
   const { context, task } = bench;
   const spec = task.spec as unknown as Spec;
-  const hooks = hooksPath(bench);
-  const git = (...args: string[]): Promise<Ran> => bench.git([...AUTHOR, '-c', `core.hooksPath=${hooks}`, ...args]);
+  let hooks: string[] = [];
+  const git = (...args: string[]): Promise<Ran> => bench.git([...AUTHOR, ...hooks, ...args]);
   const files = bench.context.doors.files;
   try {
     await git('init', '--quiet');
+    hooks = (await installsHooks(bench)) ? [] : ['-c', `core.hooksPath=${hooksPath(bench)}`];
     await git('add', '--all');
     await git('commit', '--quiet', '--no-verify', '--message=before');
     const inside = path.relative(bench.scratch.top, bench.folder).split(path.sep).join('/');
@@ -45,6 +46,22 @@ export async function proveCommit(bench: Bench): Promise<ProofResult> {
   } finally {
     files.removeTree(path.join(bench.scratch.top, '.git'));
   }
+}
+
+// Managers of hooks that put their own hooks into a repository.
+const MANAGERS = ['husky', 'simple-git-hooks', 'lefthook', 'yorkie'];
+
+/** Lets the project's own manager of hooks install them in the copy, as it does when the project is installed. False without one. */
+async function installsHooks(bench: Bench): Promise<boolean> {
+  const { manifest } = bench.workspace;
+  const manager = MANAGERS.find((name) => manifest.declared(name) !== undefined);
+  if (manager === undefined) return false;
+  const script = ['prepare', 'postinstall', 'postprepare'].find((name) => manifest.scripts[name]?.includes(manager));
+  if (script !== undefined) await bench.script(script);
+  else await bench.program(manager, manager === 'simple-git-hooks' ? [] : ['install']);
+  const told = await bench.git(['config', '--local', '--get', 'core.hooksPath']);
+  if (told.status === 0) return true;
+  return bench.context.doors.files.kind(path.join(bench.scratch.top, '.git/hooks/pre-commit')) !== undefined;
 }
 
 /** The folder of hooks as the project's own `prepare` script gives it to git, else the one that the hook stands in. */

@@ -15,7 +15,9 @@ export async function proveLint(bench: Bench): Promise<ProofResult> {
   const sources = await ownSources(bench, spec.endings);
   await bench.prepare();
   bench.plant(spec.plants);
-  const ran = await bench.program(spec.program, spec.args);
+  // What somebody has set up reads what they want to have read: as their own script runs it.
+  const theirs = task.adopts ? ownArguments(bench.workspace.manifest.scripts, spec) : undefined;
+  const ran = await bench.program(spec.program, theirs ?? spec.args);
   // Some linters report on the one stream, some on the other.
   const report = readReport(ran.stdout) ?? readReport(ran.output);
   const fail = async (why: string[]): Promise<ProofResult> =>
@@ -25,17 +27,45 @@ export async function proveLint(bench: Bench): Promise<ProofResult> {
   const unread = sources.filter((file) => !read.has(file));
   const broken = sources.flatMap((file) => unreadable(file, read.get(file)));
   const planted = Object.keys(spec.plants).map((name) => path.posix.join(task.workspace, fillText(name, bench.values)));
-  const found = planted.some((file) => read.get(file)?.messages.some(({ rule }) => rule === spec.finds));
+  const found = planted.some((file) =>
+    read.get(file)?.messages.some(({ rule, fatal }) => (spec.finds === 'fatal' ? fatal : rule === spec.finds)),
+  );
   const why = [
-    ...unread.slice(0, 5).map((file) => `${file} was not read`),
+    ...(task.adopts ? [] : unread.slice(0, 5)).map((file) => `${file} was not read`),
     ...broken.slice(0, 5),
     ...(found ? [] : [`the planted mistake (${spec.finds}) was not found`]),
   ];
   if (why.length > 0) return fail(why);
-  const count = sources.reduce((sum, file) => sum + (read.get(file)?.messages.length ?? 0), 0);
+  const seen = sources.filter((file) => read.has(file));
+  const count = seen.reduce((sum, file) => sum + (read.get(file)?.messages.length ?? 0), 0);
   const own = count === 0 ? 'nothing to say of them' : `${count} things to say of them`;
-  const files = sources.length === 1 ? '1 source was' : `${sources.length} sources were`;
+  const files = seen.length === 1 ? '1 source was' : `${seen.length} sources were`;
   return bench.result(true, `${ran.shown}: ${files} read (${own}), and a planted mistake was found (${spec.finds})`);
+}
+
+// Options that change files, or say how the report looks and where it goes; those of the second kind have a value.
+const CHANGES = /^--(fix|fix-dry-run|cache|color|no-color|quiet)\b/;
+const REPORTS = /^(-f|-o|--format|--formatter|--output-file|--max-warnings|--custom-formatter)$/;
+
+/** The arguments with which a script of the manifest runs a linter, for a report as JSON; undefined where none runs it and nothing else. */
+function ownArguments(scripts: Readonly<Record<string, string>>, { program, args }: Spec): string[] | undefined {
+  const report = args.slice(args.findIndex((one) => one.startsWith('--format'))).slice(0, 2);
+  for (const script of Object.values(scripts)) {
+    const [first, ...words] = (script.match(/"[^"]*"|'[^']*'|\S+/g) ?? []).map((word) =>
+      word.replaceAll(/^["']|["']$/g, ''),
+    );
+    if (first !== program || /[|&;<>$`]/.test(script)) continue;
+    const own = words.filter(
+      (word, index) => !CHANGES.test(word) && !REPORTS.test(word.split('=')[0] ?? '') && !isValue(words[index - 1]),
+    );
+    return [...own, ...report];
+  }
+  return undefined;
+}
+
+/** Whether what stands behind a word is its value, and goes with it. */
+function isValue(before: string | undefined): boolean {
+  return before !== undefined && REPORTS.test(before);
 }
 
 /** The workspace's own files with some endings, as version control has them; those of workspaces below it are theirs. */

@@ -10,7 +10,7 @@ export const schema = z.strictObject({
   args: told(z.array(z.string()), 'its arguments'),
   endings: told(z.array(z.string()), 'file endings of the sources it must read'),
   plants: told(plants, 'a file with a mistake in it'),
-  finds: told(z.string(), 'the rule that must find it'),
+  finds: told(z.string(), 'the rule that must find it; `fatal` for a file that cannot be parsed'),
 });
 
 export type Spec = z.infer<typeof schema>;

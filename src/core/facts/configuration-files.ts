@@ -1,0 +1,68 @@
+import path from 'node:path';
+import { isRecord } from '../records.ts';
+import { readText } from '../text/utf8.ts';
+import type { Circumstances } from './circumstances.ts';
+
+const NAME =
+  /^(\.[\w-]+rc(\.\w+)?|[\w.-]+\.config\.([cm]?[jt]s|json)|webpack\.[\w.]+\.[cm]?[jt]s|config-overrides\.js|(angular|project|nx)\.json)$/;
+const FOLDERS = ['', 'config', 'webpack', 'build', '.config', '.storybook'];
+const MOST_BYTES = 200_000;
+
+/** A text of a host's configuration, without its comments: these are blanks, so that every offset stays. */
+interface ConfigurationText {
+  /** Relative to the host's root. */
+  file: string;
+  text: string;
+}
+
+/** The configuration files of tools in a workspace and at the host's root, and the settings of tools in their manifests. */
+export function configurationFiles(at: Circumstances): ConfigurationText[] {
+  const { reader, root, workspace } = at;
+  const found: ConfigurationText[] = [];
+  for (const top of new Set([workspace.folder, '.'])) {
+    for (const below of FOLDERS) {
+      const folder = path.posix.join(top, below);
+      if (reader.kind(path.join(root, folder)) !== 'folder') continue;
+      for (const { name, kind } of reader.list(path.join(root, folder))) {
+        if (kind === 'folder' || !(below === '' ? NAME.test(name) : /\.([cm]?[jt]s|json|ya?ml)$/.test(name))) continue;
+        const file = path.posix.join(folder, name);
+        const text = readText(reader, path.join(root, file));
+        if (text !== undefined && text.length <= MOST_BYTES) found.push({ file, text: withoutComments(text, name) });
+      }
+    }
+    const settings = settingsIn(at, top);
+    if (settings) found.push(settings);
+  }
+  return found;
+}
+
+// What is no tool's settings in a manifest.
+const NO_SETTINGS = /^(name|description|keywords|scripts|.*[dD]ependencies|resolutions|overrides|files|author)$/;
+
+function settingsIn({ reader, root, workspace }: Circumstances, folder: string): ConfigurationText | undefined {
+  const file = path.posix.join(folder, path.posix.basename(workspace.projects[0]?.file ?? ''));
+  try {
+    const value: unknown = JSON.parse((readText(reader, path.join(root, file)) ?? '').replace(/^\uFEFF/, ''));
+    if (!isRecord(value)) return undefined;
+    // A tool's own name is no setting of it.
+    const own = Object.entries(value).flatMap(([key, one]) => (NO_SETTINGS.test(key) ? [] : [one]));
+    return own.length === 0 ? undefined : { file, text: JSON.stringify(own) };
+  } catch {
+    return undefined;
+  }
+}
+
+/** A text with blanks in place of its comments. */
+export function withoutComments(text: string, file: string): string {
+  const blank = (comment: string): string => comment.replaceAll(/[^\n]/g, ' ');
+  if (/\.(ya?ml)$/.test(file)) return text.replaceAll(/^\s*#.*$/gm, blank);
+  const pages = /\.(html?|vue|svelte|astro)$/.test(file) ? text.replaceAll(/<!--[\s\S]*?-->/g, blank) : text;
+  const blocks = pages.replaceAll(/\/\*[\s\S]*?\*\//g, (comment) => (isGlob(comment) ? comment : blank(comment)));
+  if (/\.(css|json)$/.test(file)) return blocks;
+  return blocks.replaceAll(/(?<=^|[\s;{}(),])\/\/.*$/gm, blank);
+}
+
+/** What two globs in one text look like: `'**' + '/*.ts', … '*' + '/'`. */
+function isGlob(comment: string): boolean {
+  return !comment.includes('\n') && /^\/\*[*.]/.test(comment) && /["']/.test(comment);
+}

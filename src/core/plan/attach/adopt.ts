@@ -1,0 +1,126 @@
+import path from 'node:path';
+import type { Definition, SetUp, Way } from '../../definition/definition.ts';
+import { isOptional } from '../../definition/joints.ts';
+import type { Edit } from '../../edits/edit.ts';
+import { bareStyle } from '../../facts/bare.ts';
+import type { Circumstances } from '../../facts/circumstances.ts';
+import { holds } from '../../facts/conditions.ts';
+import { valuesFor } from '../../facts/settle.ts';
+import { findSigns, type SignPlace } from '../../facts/signs.ts';
+import { editText } from '../../formats/formats.ts';
+import type { Context } from '../../host/context.ts';
+import { ADOPTED } from '../../ledger/record.ts';
+import { EXIT, Problem } from '../../problem.ts';
+import type { WorkspaceFacts } from '../../survey/survey.ts';
+import { readText } from '../../text/utf8.ts';
+import { importingFiles } from '../../uses/own-imports.ts';
+import { judgeWays } from './judge-ways.ts';
+import { wayEdits } from './way-edits.ts';
+
+/** How somebody has set an integration up by hand. */
+export interface Recognised {
+  setUp: SetUp;
+  /** What it was recognised by. */
+  places: SignPlace[];
+  /** Packages that the sources import and the manifest does not declare. */
+  lacks: string[];
+}
+
+export interface Adoption extends Recognised {
+  /** The edits that would round it off, and what they do, in words. */
+  rest: Edit[];
+  suggested: string[];
+}
+
+/** How an integration is set up by hand in a workspace; undefined where it is not, or in part only. */
+export async function findAdoption(
+  context: Context,
+  definition: Definition,
+  at: Circumstances,
+): Promise<Adoption | undefined> {
+  const found = recognise(definition, at);
+  if (!found) return undefined;
+  const rest = await restOf(context, definition, at);
+  return { ...found, rest, suggested: rest.map((edit) => inWords(edit)) };
+}
+
+/** The first set-up of a definition whose signs are all there; else the first that lacks nothing but packages in the manifest. */
+export function recognise(definition: Definition, at: Circumstances): Recognised | undefined {
+  const found = (definition.already ?? []).flatMap((setUp): (Recognised & { missing: string[] })[] => {
+    if (!holds(setUp.fits, at)) return [];
+    const { places, missing } = findSigns(setUp.signs, at);
+    const more = (setUp.also ?? [])
+      .filter(({ when }) => holds(when, at))
+      .map(({ when: _, ...signs }) => findSigns(signs, at));
+    const all = [...missing, ...more.flatMap((one) => one.missing)];
+    return [{ setUp, places: [...places, ...more.flatMap((one) => one.places)], lacks: [], missing: all }];
+  });
+  const whole = found.find(({ missing }) => missing.length === 0);
+  if (whole) return whole;
+  const part = found.find(({ missing, places }) => places.length > 0 && missing.every((kind) => kind === 'packages'));
+  return part && { ...part, lacks: lacking(definition, part.setUp, at) };
+}
+
+/** Packages that are not declared: those of the signs, and those of the ways that the sources import. */
+function lacking({ ways }: Definition, { signs }: SetUp, at: Circumstances): string[] {
+  const top = path.join(at.root, at.workspace.folder);
+  const imported = ways
+    .flatMap(({ packages }) => Object.keys(packages))
+    .filter((name) => importingFiles(at.reader, top, name, at.stack.notOwn).length > 0);
+  return [...new Set([...(signs.packages ?? []), ...imported])].filter((name) => !at.workspace.package(name));
+}
+
+/** What has to come where only the packages are missing: in the ranges that the ways of the definition have. */
+export function neededPackages({ ways }: Definition, lacks: readonly string[]): Way['packages'] {
+  return Object.fromEntries(
+    lacks.map((name) => {
+      const need = ways.map(({ packages }) => packages[name]).find((one) => one !== undefined);
+      return [name, { section: 'production' as const, range: '*', ...need, when: undefined }];
+    }),
+  );
+}
+
+/** What is recorded and proved of it: it puts in nothing. */
+export function adoptedWay({ setUp }: Pick<Adoption, 'setUp'>): Way {
+  return { way: ADOPTED, title: 'as it is set up already', packages: {}, ties: [], proofs: setUp.proofs };
+}
+
+/** What rounds an integration off and is not there yet, by the first way that fits. */
+async function restOf(context: Context, definition: Definition, at: Circumstances): Promise<Edit[]> {
+  const way = judgeWays(definition, at).find(({ verdict }) => verdict === 'fits')?.way;
+  if (!way) return [];
+  const { stack } = at;
+  const style = bareStyle(context, at.workspace);
+  const optional: Way = {
+    ...way,
+    files: way.files?.filter((file) => file.optional) ?? [],
+    ties: way.ties.filter((tie) => isOptional(tie.at)),
+  };
+  const edits = wayEdits(optional, { workspace: stack.workspace, stack, style, values: valuesFor(at) });
+  const missing: Edit[] = [];
+  for (const edit of edits) {
+    const text = readText(context.reader, path.join(context.host.root, edit.file));
+    if (edit.format === 'whole' && text !== undefined) continue;
+    const outcome = await editText(text ?? edit.seed ?? '', edit, { file: edit.file, style });
+    if (outcome.kind === 'edited' || (text === undefined && outcome.kind === 'already')) missing.push(edit);
+  }
+  return missing;
+}
+
+function inWords({ file, format, operation }: Edit): string {
+  if (format === 'json' && operation.op === 'set')
+    return `${file}: "${operation.pointer.split('/').at(-1)?.replaceAll('~1', '/') ?? ''}": ${JSON.stringify(operation.value)}`;
+  if (format === 'json' && operation.op === 'add') return `${file}: ${JSON.stringify(operation.value)}`;
+  if (format === 'lines') return `${file}: ${operation.line}`;
+  return file;
+}
+
+/** A way was asked for by name where another one leads there already. */
+export function secondWay({ title }: Definition, { name }: WorkspaceFacts, { places }: Adoption): Problem {
+  return new Problem({
+    status: EXIT.refused,
+    what: `${title} is set up in ${name} already`,
+    why: places.map(({ file, line, what }) => `${file}${line === undefined ? '' : `:${line}`} ${what}`).join('\n'),
+    next: 'Nothing was changed. Leave the way out to adopt it as it is, or take it out by hand first.',
+  });
+}
