@@ -36,6 +36,8 @@ export interface ChosenPackage {
   catalog?: { name: string; adds: string | undefined } | undefined;
   /** It has a script that runs when it is installed. */
   hasInstallScript?: boolean | undefined;
+  /** It does not run on all the Node.js versions that the project says it runs on: what it requires, and who says what. */
+  engines?: { wanted: string; range: string; file: string } | undefined;
   /** And the settings say that no such script runs. */
   scriptIgnored?: boolean | undefined;
 }

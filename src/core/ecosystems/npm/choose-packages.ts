@@ -12,7 +12,8 @@ import type {
 import { questionFor, versionOf } from './host-packages.ts';
 import type { Section } from './manifest.ts';
 import { ruleFor } from './overrides.ts';
-import type { NpmQuestion } from './question.ts';
+import { coversEngines } from './project-engines.ts';
+import type { NpmQuestion, ProjectEngines } from './question.ts';
 import type { PackageVersion, RegistryDoor } from './registry-door.ts';
 import { resolve } from './rules.ts';
 import { prefixFor, writtenRange } from './written-range.ts';
@@ -53,12 +54,22 @@ export async function choosePackages(
   }
   if (wants.length === 0) return there;
   const registry = await context.doors.sources.npm(context.host.root);
-  const question = questionFor(context, workspace, wants, wishes.agreed);
+  const { engineStrict } = await registry.packageSettings();
+  const tools = Object.entries(needs).filter(([, { section }]) => section === 'development');
+  const question = withEngines(questionFor(context, workspace, wants, wishes.agreed), {
+    binds: engineStrict === true || context.host.settings.engineStrict === true,
+    except: new Set(tools.map(([name]) => name)),
+  });
   const chosen = await resolve(question, registry);
   if ('clash' in chosen) return chosen;
   const added: ChosenPackage[] = [];
   for (const one of chosen) added.push(await newPackage(context, { needs, workspace, one, question, registry, added }));
   return [...there, ...added];
+}
+
+/** The same question, with what is known of how the project's own `engines` are meant. */
+function withEngines(question: NpmQuestion, how: Pick<ProjectEngines, 'binds' | 'except'>): NpmQuestion {
+  return question.engines ? { ...question, engines: { ...question.engines, ...how } } : question;
 }
 
 function placeOf(
@@ -138,11 +149,22 @@ async function newPackage(context: HostPackages, task: NewPackage): Promise<Chos
     reason: [one.reason, written.narrowed].filter(Boolean).join('; '),
     declared: false,
     ...(catalog ? { catalog } : {}),
+    ...uncoveredEngines(task, use),
     ...(one.meta.hasInstallScript ? { hasInstallScript: true } : {}),
     ...(one.meta.hasInstallScript && (await task.registry.packageSettings()).ignoreScripts
       ? { scriptIgnored: true }
       : {}),
   };
+}
+
+/** Where a package of the app does not run on all that the project says it runs on: what each of them says. */
+function uncoveredEngines(
+  { one, question: { engines, node } }: NewPackage,
+  use: PackageNeed['section'],
+): Pick<ChosenPackage, 'engines'> {
+  const wanted = one.meta.engines?.node;
+  if (!engines || wanted === undefined || use === 'development' || coversEngines(wanted, engines, node)) return {};
+  return { engines: { wanted, range: engines.range, file: engines.file } };
 }
 
 async function rangeFor(

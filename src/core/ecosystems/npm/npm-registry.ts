@@ -38,6 +38,7 @@ export async function openNpmRegistry(
       saveExact: config.get('save-exact') === true,
       savePrefix: prefix,
       ignoreScripts: config.get('ignore-scripts') === true,
+      engineStrict: config.get('engine-strict') === true,
     },
     async advisories(versions) {
       if (config.get('audit') === false || offline) return [];

@@ -2,7 +2,7 @@ import { inRange } from './versions.ts';
 import type { Packument, PackageVersion } from './registry-door.ts';
 import type { Lookup, Chosen, Candidate, Objection, Present } from '../../resolve/question.ts';
 import type { NpmQuestion } from './question.ts';
-import semver from 'semver';
+import { coversEngines } from './project-engines.ts';
 import { notForPlatform, usualPick } from './candidates.ts';
 import type { Dependencies } from './dependencies.ts';
 import { peerRange } from './overrides.ts';
@@ -26,7 +26,7 @@ export function fixedObjectionTo(
   candidate: Candidate<PackageVersion>,
 ): Objection | undefined {
   return (
-    aboutMachine(standing, candidate) ??
+    aboutMachine(standing, name, candidate) ??
     aboutOwnPeers(standing, name, candidate, 'present') ??
     aboutPresentPeers(standing, name, candidate) ??
     aboutDependencies(standing, name, candidate)
@@ -42,30 +42,23 @@ export function objectionTo(
   return aboutOwnPeers(standing, name, candidate, 'chosen') ?? aboutChosenPeers(standing, name, candidate);
 }
 
-function aboutMachine({ question }: Standing, { meta }: Candidate<PackageVersion>): Objection | undefined {
+function aboutMachine(
+  { question }: Standing,
+  name: string,
+  { meta }: Candidate<PackageVersion>,
+): Objection | undefined {
   const { node, engines, platform } = question;
   const wanted = meta.engines?.node;
   if (wanted !== undefined && node !== undefined && !inRange(node, wanted)) {
     return { lacking: `runs on Node ${node}`, words: `requires Node ${wanted}`, with: [], asks: 'node' };
   }
-  if (wanted !== undefined && engines) {
-    const uncovered = lowestOfEach(engines.range).find((version) => !inRange(version, wanted));
-    if (uncovered !== undefined) {
-      const lacking = `runs on all that the project says it runs on (Node ${engines.range})`;
-      return { lacking, words: `requires Node ${wanted}`, with: [], asks: 'engines' };
-    }
+  if (wanted !== undefined && engines && !engines.except?.has(name) && !coversEngines(wanted, engines, node)) {
+    const lacking = `runs on all that the project says it runs on (Node ${engines.range})`;
+    return { lacking, words: `requires Node ${wanted}`, with: [], asks: 'engines' };
   }
   const other = notForPlatform(meta, platform);
   if (other === undefined) return undefined;
   return { lacking: 'runs on this machine', words: other, with: [], asks: 'platform' };
-}
-
-/** The lowest version of each alternative of a range: where all of these do, the host's oldest Node does. */
-function lowestOfEach(range: string): string[] {
-  return range.split('||').flatMap((part) => {
-    const lowest = semver.validRange(part) === null ? null : semver.minVersion(part);
-    return lowest ? [lowest.version] : [];
-  });
 }
 
 function aboutOwnPeers(

@@ -18,12 +18,23 @@ export interface Override {
   widens?: true;
 }
 
+/** The Node.js versions that a project says it runs on (package.json, "engines"). */
+export interface ProjectEngines {
+  range: string;
+  /** The manifest that says so. */
+  file: string;
+  /** The settings hold everybody to it (`engine-strict`); else it is a preference. */
+  binds?: boolean;
+  /** Packages that are not asked for it: tools, which need the Node.js that runs them, and those that have no version for all of it. */
+  except?: ReadonlySet<string>;
+}
+
 /** What is asked of npm's world: beside wants and packages that are there, what runs here and what the root's manifest overrides. */
 export interface NpmQuestion extends Question {
   /** The Node.js that runs here; undefined: any. */
   node: string | undefined;
   /** The Node.js versions that the host says it runs on. */
-  engines: { range: string; file: string } | undefined;
+  engines: ProjectEngines | undefined;
   platform: Platform | undefined;
   overrides: readonly Override[];
 }

@@ -58,4 +58,6 @@ export interface PackageSettings {
   /** Undefined where nobody has set it. */
   savePrefix: string | undefined;
   ignoreScripts: boolean;
+  /** What `engines` say binds everybody. */
+  engineStrict?: boolean;
 }

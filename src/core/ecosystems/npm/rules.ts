@@ -9,7 +9,8 @@ import { candidatesIn, usualPick } from './candidates.ts';
 import { Dependencies } from './dependencies.ts';
 import { fixedObjectionTo, objectionTo } from './objections.ts';
 import { overridden, peerRange } from './overrides.ts';
-import type { NpmQuestion } from './question.ts';
+import { coversEngines } from './project-engines.ts';
+import type { NpmQuestion, ProjectEngines } from './question.ts';
 import type { Packument, PackageVersion, RegistryDoor } from './registry-door.ts';
 
 type Lookup = (name: string) => Packument | 'none' | 'unknown';
@@ -72,9 +73,37 @@ const rules: Rules<NpmQuestion, Packument, PackageVersion> = {
   },
 };
 
-/** Answers a question about npm packages by asking the registry as often as it takes; see `resolve/resolve.ts`. */
-export function resolve(question: NpmQuestion, registry: RegistryDoor): Promise<Resolved<PackageVersion>[] | Clash> {
-  return search(question, (name) => registry.packument(name), rules);
+/**
+ * Answers a question about npm packages by asking the registry as often as it takes; see `resolve/resolve.ts`. What the project says of
+ * Node.js is a preference, unless it binds: a package without a version for all of that is taken in the newest that runs here.
+ */
+export async function resolve(
+  question: NpmQuestion,
+  registry: RegistryDoor,
+): Promise<Resolved<PackageVersion>[] | Clash> {
+  const ask = (one: NpmQuestion): Promise<Resolved<PackageVersion>[] | Clash> =>
+    search(one, (name) => registry.packument(name), rules);
+  const { engines } = question;
+  const first = await ask(question);
+  if (!('clash' in first) || !engines || engines.binds) return first;
+  const except = new Set([...(engines.except ?? []), ...(await uncovered(question, engines, registry))]);
+  const second = await ask({ ...question, engines: { ...engines, except } });
+  // Where that is no answer either, something else stands in the way.
+  return 'clash' in second ? ask({ ...question, engines: undefined }) : second;
+}
+
+/** Wanted packages that have no version in their range for all that the project runs on. */
+async function uncovered(question: NpmQuestion, engines: ProjectEngines, registry: RegistryDoor): Promise<string[]> {
+  const found: string[] = [];
+  for (const name of new Set(question.wants.map((want) => want.name))) {
+    const packument = await registry.packument(name);
+    const ranges = question.wants.filter((want) => want.name === name).map(({ range }) => range);
+    const fitting = packument ? candidatesIn(packument, ranges.filter(isRange)) : [];
+    const covers = ({ meta }: Candidate<PackageVersion>): boolean =>
+      meta.engines?.node === undefined || coversEngines(meta.engines.node, engines, question.node);
+    if (!fitting.some(covers)) found.push(name);
+  }
+  return found;
 }
 
 /** One search among the documents that are known; see `resolve/solve.ts`. */

@@ -4,7 +4,11 @@ import type { AttachedPart } from '../../change/change-set.ts';
 export function packageWarnings(parts: readonly AttachedPart[], moved: boolean): string[] {
   const warnings = new Set<string>();
   for (const { packages, workspaceName, title } of parts) {
-    for (const { name, misplaced, section, scriptIgnored } of packages) {
+    for (const { name, version, misplaced, section, scriptIgnored, engines } of packages) {
+      if (engines)
+        warnings.add(
+          `${name} ${version} requires Node ${engines.wanted}, and ${engines.file} says that the project runs on Node ${engines.range}.`,
+        );
       if (scriptIgnored)
         warnings.add(
           `${name} has a script that runs when it is installed, and the settings do not allow that (ignore-scripts).`,
