@@ -2,7 +2,7 @@ import type { Circumstances } from './circumstances.ts';
 import path from 'node:path';
 import type { FactName } from '../definition/facts.ts';
 import { importText } from '../formats/script/import-text.ts';
-import type { Screen } from '../joints/traits.ts';
+import type { Screen, Traits } from '../joints/traits.ts';
 import { ownFiles } from '../survey/own-files.ts';
 import { DEFAULT_HABITS } from '../text/habits.ts';
 import { contentsOf } from './contents.ts';
@@ -26,9 +26,9 @@ export function factValues(at: Circumstances): FactValues {
     'outputs.lines': passedOver.lines,
     'outputs.json': passedOver.json,
     outputs: passedOver.code,
-    screen: screen?.local ?? '',
-    'screen.import': screen ? importLine(screen) : '',
-    'screen.import.below': screen ? importLine({ ...screen, from: screen.from.replace(/^\.\//, '../') }) : '',
+    screen: screen ? screenCode(screen, stack.traits) : '',
+    'screen.import': screen ? importLines(screen, stack.traits) : '',
+    'screen.import.below': screen ? importLines(below(screen), stack.traits) : '',
     workspace: workspace.name,
     base: stack.traits.baseCode ?? '',
     client: serverComponents ? "'use client';" : '',
@@ -73,7 +73,34 @@ function elementEnding({ workspace, stack, reader, root }: Circumstances): strin
   return 'js';
 }
 
-function importLine({ local, from, name }: Screen): string {
+/** What shows the app's first component with all that it is given, as the code of a component. */
+function screenCode({ local, given }: Screen, { sources }: Traits): string {
+  if (!given) return local;
+  return sources.includes('jsx')
+    ? `() => createElement(${local}, ${given.code})`
+    : `{ render: () => h(${local}, ${given.code}) }`;
+}
+
+function importLines(screen: Screen, { sources }: Traits): string {
+  const { given } = screen;
+  if (!given) return importLine(screen);
+  const maker = sources.includes('jsx')
+    ? { local: 'createElement', from: 'react', name: 'createElement' }
+    : { local: 'h', from: 'vue', name: 'h' };
+  return [maker, screen, ...given.imports].map(importLine).join('\n');
+}
+
+/** The same as a module in a folder below names it. */
+function below(screen: Screen): Screen {
+  const { given } = screen;
+  const deeper = <One extends { from: string }>(one: One): One => ({
+    ...one,
+    from: one.from.replace(/^\.\.?\//, (lead) => (lead === './' ? '../' : '../../')),
+  });
+  return { ...deeper(screen), ...(given ? { given: { ...given, imports: given.imports.map(deeper) } } : {}) };
+}
+
+function importLine({ local, from, name }: Omit<Screen, 'given'>): string {
   if (name === 'default') return importText(undefined, { from, default: local });
   return importText(undefined, name === '*' ? { from, namespace: local } : { from, named: { [name]: local } });
 }

@@ -1,7 +1,11 @@
+import path from 'node:path';
 import type { TieOf } from '../definition/ties.ts';
 import { blockedJoint, type Joint } from './joint.ts';
 import { importsOf, type ImportedName } from '../formats/script/imported-names.ts';
-import { shownByCall, shownByElement } from '../formats/script/shown.ts';
+import { shownByCall, shownByElement, type Shown } from '../formats/script/shown.ts';
+import type { ScriptOperation } from '../formats/script/operations.ts';
+import type { ExportName } from '../formats/script/values.ts';
+import { isOwnModule, startModules } from './app-module.ts';
 import type { Ground } from './ground.ts';
 import { localImport } from './local-import.ts';
 import type { Screen } from './traits.ts';
@@ -12,102 +16,128 @@ export interface AppReading {
   screen: Screen | undefined;
 }
 
-/** Reads a boot module that makes an app: with `createApp(App)`, or by giving `<App />` to a method `render`. */
-export function readApp(ground: Ground, boot: string | undefined): AppReading {
-  if (boot === undefined) return { joints: [], screen: undefined };
-  if (ground.declares('vue')) return appByCall(ground, boot);
-  if (ground.declares('react')) return appByElement(ground, boot);
-  return { joints: [], screen: undefined };
+/** Where an app is made: a module, and what it shows. */
+interface AppPlace {
+  file: string;
+  shown: Shown;
 }
 
-const VUE_APP = { from: 'vue', name: 'createApp' };
+const NOTHING: AppReading = { joints: [], screen: undefined };
+
+/** Reads the modules that an app is started by, for the one that makes it: with `createApp(App)`, or by having `<App />` rendered. */
+export function readApp(ground: Ground, boot: string | undefined): AppReading {
+  if (boot === undefined) return NOTHING;
+  if (ground.declares('vue')) return appByCall(ground, boot);
+  if (ground.declares('react')) return appByElement(ground, boot);
+  return NOTHING;
+}
+
+/** The first of the modules in which something is made, as `look` sees it. */
+function findPlace(ground: Ground, boot: string, look: (text: string, file: string) => Shown): AppPlace {
+  for (const file of startModules(ground, boot)) {
+    const shown = look(ground.text(file) ?? '', file);
+    if (shown.line !== undefined) return { file, shown };
+  }
+  return { file: boot, shown: {} };
+}
+
+// In an app whose pages are made on a server, too, its second form is used (Vue, "Application API").
+const MAKERS: readonly ExportName[] = ['createApp', 'createSSRApp'].map((name) => ({ from: 'vue', name }));
+const [VUE_APP = { from: 'vue', name: 'createApp' }] = MAKERS;
 
 function appByCall(ground: Ground, boot: string): AppReading {
-  const text = ground.text(boot) ?? '';
-  const shown = shownByCall(text, boot, VUE_APP);
-  const screen = shown.local === undefined ? undefined : screenOf(importsOf(text, boot), shown.local);
+  const places = MAKERS.map((maker) => ({
+    maker,
+    place: findPlace(ground, boot, (text, file) => (text.includes(maker.name) ? shownByCall(text, file, maker) : {})),
+  }));
+  const found = places.find(({ place }) => place.shown.line !== undefined);
+  const { maker, place } = found ?? { maker: VUE_APP, place: { file: boot, shown: {} } };
+  const { file, shown } = place;
+  const read = screenAt(ground, boot, place);
   const plugins: Joint = {
     name: 'app.plugins',
     state: 'present',
-    file: boot,
+    file,
     line: shown.line,
     detail: 'the app that it makes',
     tie(tie) {
-      const imports = tie.imports.map((one) => localImport(one, boot, ground.workspace.folder));
-      const on = { ...VUE_APP, as: 'app', fluent: ['use', 'component', 'directive', 'provide', 'mixin'] };
-      return [
-        {
-          file: boot,
-          format: 'script',
-          operation: { op: 'chain', on, call: `use(${tie.use})`, before: ['mount'], imports },
-        },
-      ];
+      const imports = tie.imports.map((one) => localImport(one, file, ground.workspace.folder));
+      const on = { ...maker, as: 'app', fluent: ['use', 'component', 'directive', 'provide', 'mixin'] };
+      const operation = { op: 'chain' as const, on, call: `use(${tie.use})`, before: ['mount'], imports };
+      return [{ file, format: 'script', operation }];
     },
   };
-  const shows = screenJoint(ground, boot, screen, shown.line, (tie, was) => ({
+  const shows = screenJoint(place, read, (tie, was) => ({
     op: 'swap',
-    argument: VUE_APP,
+    argument: maker,
     code: tie.component,
-    imports: tie.imports.map((one) => localImport(one, boot, ground.workspace.folder)),
-    was,
+    imports: tie.imports.map((one) => localImport(one, file, ground.workspace.folder)),
+    was: shown.given ? { ...was, element: shown.code } : was,
   }));
-  return { joints: [plugins, vueAround(ground, boot, shown.line), shows], screen };
+  return { joints: [plugins, vueAround(ground, place, maker), shows], screen: screenOf(read) };
 }
 
 const VUE_ELEMENT = { from: 'vue', named: { h: 'h' } };
 
-function vueAround(ground: Ground, boot: string, line: number | undefined): Joint<'app.around'> {
+function vueAround(ground: Ground, { file, shown }: AppPlace, maker: ExportName): Joint<'app.around'> {
   return {
     name: 'app.around',
     state: 'present',
-    file: boot,
-    line,
+    file,
+    line: shown.line,
     detail: 'the component that the app shows',
     tie({ component, properties, imports }) {
       const given = Object.entries(properties ?? {}).map(([name, value]) => `${name}: ${value}`);
       const operation = {
         op: 'enclose' as const,
-        argument: VUE_APP,
+        argument: maker,
         component,
         ...(given.length > 0 ? { properties: `{ ${given.join(', ')} }` } : {}),
-        imports: [VUE_ELEMENT, ...imports.map((one) => localImport(one, boot, ground.workspace.folder))],
+        imports: [VUE_ELEMENT, ...imports.map((one) => localImport(one, file, ground.workspace.folder))],
       };
-      return [{ file: boot, format: 'script', operation }];
+      return [{ file, format: 'script', operation }];
     },
   };
 }
 
 function appByElement(ground: Ground, boot: string): AppReading {
-  const text = ground.text(boot) ?? '';
-  const shown = shownByElement(text, boot, 'render');
-  const screen = shown.local === undefined ? undefined : screenOf(importsOf(text, boot), shown.local);
+  const place = findPlace(ground, boot, (text, file) =>
+    /\b(render|hydrate|hydrateRoot)\s*\(/.test(text)
+      ? shownByElement(text, file, (from) => isOwnModule(ground, file, from))
+      : {},
+  );
+  const { file, shown } = place;
+  const read = screenAt(ground, boot, place);
   const around: Joint = {
     name: 'app.around',
     state: 'present',
-    file: boot,
+    file,
     line: shown.line,
     detail: 'the element that is rendered',
     tie(tie) {
-      const imports = tie.imports.map((one) => localImport(one, boot, ground.workspace.folder));
+      const imports = tie.imports.map((one) => localImport(one, file, ground.workspace.folder));
       const operation = {
         op: 'wrap-element' as const,
-        element: { argument: 'render' },
+        element: { argument: showingIn(ground.text(file) ?? '') },
         open: `<${tie.component}${attributes(tie.properties)}>`,
         close: `</${tie.component}>`,
         imports,
       };
-      return [{ file: boot, format: 'script', operation }];
+      return [{ file, format: 'script', operation }];
     },
   };
-  const shows = screenJoint(ground, boot, screen, shown.line, (tie, was) => {
-    return {
-      op: 'swap',
-      code: `<${tie.component}${attributes(tie.properties)} />`,
-      imports: tie.imports.map((one) => localImport(one, boot, ground.workspace.folder)),
-      was: { ...was, element: `<${was.local} />` },
-    };
-  });
-  return { joints: [around, shows], screen };
+  const shows = screenJoint(place, read, (tie, was) => ({
+    op: 'swap',
+    code: `<${tie.component}${attributes(tie.properties)} />`,
+    imports: tie.imports.map((one) => localImport(one, file, ground.workspace.folder)),
+    was: { ...was, element: shown.code ?? `<${was.local} />` },
+  }));
+  return { joints: [around, shows], screen: screenOf(read) };
+}
+
+/** The function that shows elements in a module. */
+function showingIn(text: string): string {
+  return ['hydrateRoot', 'hydrate'].find((name) => new RegExp(`\\b${name}\\s*\\(`).test(text)) ?? 'render';
 }
 
 /** What an element is given, as it is written in its opening tag. */
@@ -118,38 +148,59 @@ export function attributes(properties: Readonly<Record<string, string>> = {}): s
 }
 
 type ScreenTie = TieOf<'app.screen'>;
-type Swap = Extract<import('../formats/script/operations.ts').ScriptOperation, { op: 'swap' }>;
+type Swap = Extract<ScriptOperation, { op: 'swap' }>;
+
+/** The component that is shown, as the module that shows it names it and as modules beside the boot module do; or why there is none. */
+type ScreenRead = { here: ImportedName; beside: Screen } | { reason: string };
+
+function screenAt(ground: Ground, boot: string, { file, shown }: AppPlace): ScreenRead {
+  const { local, given, reason } = shown;
+  if (local === undefined) return { reason: reason ?? 'it shows something else than one imported component' };
+  const imports = importsOf(ground.text(file) ?? '', file);
+  const here = imports.find((one) => one.local === local);
+  // One of a package is a provider or a router already.
+  if (!here || !isOwnModule(ground, file, here.from))
+    return { reason: 'it shows something else than one imported component' };
+  const unknown = given?.names.find((name) => !imports.some((one) => one.local === name));
+  if (unknown !== undefined) return { reason: `${local} is given "${unknown}", which only ${file} has` };
+  const used = imports.filter((one) => given?.names.includes(one.local));
+  const { from, name } = rebased(ground, file, boot, here);
+  const more = used.map((one) => rebased(ground, file, boot, one));
+  return { here, beside: { local, from, name, ...(given ? { given: { code: given.code, imports: more } } : {}) } };
+}
+
+/** An import as it is written in a module beside the boot module. */
+function rebased(ground: Ground, file: string, boot: string, one: ImportedName): ImportedName {
+  if (!one.from.startsWith('.') || path.posix.dirname(file) === path.posix.dirname(boot)) return one;
+  const target = path.posix.join(path.posix.dirname(file), one.from);
+  const way = path.posix.relative(path.posix.dirname(boot), target);
+  return { ...one, from: way.startsWith('.') ? way : `./${way}` };
+}
+
+function screenOf(read: ScreenRead): Screen | undefined {
+  return 'beside' in read ? read.beside : undefined;
+}
 
 function screenJoint(
-  ground: Ground,
-  boot: string,
-  screen: Screen | undefined,
-  line: number | undefined,
+  { file, shown: { line } }: AppPlace,
+  read: ScreenRead,
   swap: (tie: ScreenTie, was: Swap['was']) => Swap,
 ): Joint {
-  if (!screen) {
-    return blockedJoint('app.screen', boot, 'what it shows', {
-      reason: 'it shows something else than one imported component',
-      handwork: `Bring the component that ${boot} shows into a file of its own, import it there, and show it without properties. Then attach again.`,
+  if ('reason' in read) {
+    return blockedJoint('app.screen', file, 'what it shows', {
+      reason: read.reason,
+      handwork: `Bring what ${file} shows into a component in a file of its own, import it there, and show it without properties. Then attach again.`,
       ...(line === undefined ? {} : { line }),
     });
   }
-  const { local, from, name } = screen;
+  const { local, from, name } = read.here;
   const spec = name === 'default' ? { from, default: local } : { from, named: { [name]: local } };
   return {
     name: 'app.screen',
     state: 'present',
-    file: boot,
+    file,
     line,
     detail: `shows ${local}`,
-    tie: (tie) => [{ file: boot, format: 'script', operation: swap(tie, { local, import: spec }) }],
+    tie: (tie) => [{ file, format: 'script', operation: swap(tie, { local, import: spec }) }],
   };
-}
-
-function screenOf(imports: readonly ImportedName[], local: string): Screen | undefined {
-  const found = imports.find((one) => one.local === local);
-  // A module of the host's own: one of a package is a provider or a router already.
-  return found && /^[.@~#/]/.test(found.from) && !/^@[\w-]+\/[\w-]+$/.test(found.from)
-    ? { local, from: found.from, name: found.name }
-    : undefined;
 }

@@ -22,6 +22,8 @@ export interface Screen {
   /** Where it comes from, as written there, and under which name: `default` or that of the export. */
   from: string;
   name: string;
+  /** What it is given there: the code of an object, with the imports that this needs. */
+  given?: { code: string; imports: readonly { local: string; from: string; name: string }[] } | undefined;
 }
 
 /** What a stack tells of a workspace beyond its joints: conditions ask for it, texts are filled with it. */

@@ -106,8 +106,15 @@ describe('a component around what an app made by createApp shows', () => {
     expect(removed(removed(one, INNER), SCREEN)).toBe(BOOT);
   });
 
+  it('hands on what the component is given, and leaves it as it was', () => {
+    const given = BOOT.replace('(App)', "(App, { colour: 'green' })");
+    const one = edited(given, INNER);
+    expect(one).toContain("createApp({ render: () => h(Inner, () => h(App, { colour: 'green' })) })");
+    expect(removed(one, INNER)).toBe(given);
+  });
+
   it.each([
-    ['properties', BOOT.replace('(App)', "(App, { colour: 'green' })"), 'not given one component alone'],
+    ['a third argument', BOOT.replace('(App)', '(App, {}, 1)'), 'not given one component alone'],
     ['a component in place', BOOT.replace('(App)', '({ template: "<b>app</b>" })'), 'written where the app is made'],
     ['two apps', `${BOOT}createApp(App).mount('#other');\n`, 'called more than once'],
     ['no app', "import App from './App.vue';\n", 'nothing here calls createApp'],

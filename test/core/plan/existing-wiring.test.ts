@@ -64,8 +64,11 @@ describe('what a host has by hand already', () => {
     expect(after.has('.vscode/settings.json')).toBe(false);
   });
 
-  it('is refused where nothing can be told: an app that is shown with properties keeps its boot module', async () => {
-    const odd = MAIN.replace('createApp(App)', 'createApp(App, { plots: 7 })');
+  it('is refused where nothing can be told: an app that is given what only its boot module has keeps its boot module', async () => {
+    const odd = MAIN.replace('createApp(App)', 'createApp(App, { plots: MOST })').replace(
+      'const app',
+      'const MOST = 7\n\nconst app',
+    );
     const host = new MemoryStackHost('vite-vue-ts', { 'src/main.ts': odd });
     const before = host.tree();
     await expect(host.attach('vue-router')).rejects.toMatchObject({ status: 3 });

@@ -37,7 +37,7 @@ export function findElement(script: Script, address: ElementAddress): Element | 
   walk(script.program, (node) => {
     if ('name' in address && isElement(node) && tagName(node) === address.name) found.push(node);
     if ('argument' in address && node.type === 'CallExpression' && methodOf(node) === address.argument) {
-      const element = elementOf(script, node.arguments[0]);
+      const element = elementOf(script, node.arguments[0]) ?? elementOf(script, node.arguments[1]);
       if (element) found.push(element);
     }
   });

@@ -25,7 +25,7 @@ export const enclosures: ScriptEditor<EncloseOperation> = {
     const outermost = layersOf(script, given, operation.argument)?.calls[0];
     const within = outermost ?? given;
     const was = text.slice(within.start, within.end);
-    const inner = outermost ? was : fitted(`h(${INNER})`).replace(INNER, was);
+    const inner = outermost ? was : fitted(`h(${INNER})`).replace(INNER, () => was);
     const layer = fitted(layerOf(operation)).replace(INNER, () => inner);
     const inserted = outermost ? layer : `{ render: () => ${layer} }`;
     return edited(text, [...plan.splices, { at: within.start, removed: was, inserted }]);
@@ -43,8 +43,10 @@ export const enclosures: ScriptEditor<EncloseOperation> = {
     const layers = isBlocked(given) ? undefined : layersOf(script, given, operation.argument);
     // The last one goes with all that was there for it.
     const isLast = layers?.calls.length === 2 && layers.calls[0].start === layer.start;
-    const [component] = isLast ? (layers.calls.at(-1)?.arguments ?? []) : [];
-    const [whole, kept] = isLast && component ? [layers.object, component] : [layer, inner];
+    const shown = isLast ? (layers.calls.at(-1)?.arguments ?? []) : [];
+    const [component] = shown;
+    const all = component && { start: component.start, end: shown.at(-1)?.end ?? component.end };
+    const [whole, kept] = isLast && all ? [layers.object, all] : [layer, inner];
     const removed = text.slice(whole.start, whole.end);
     const cut = { at: whole.start, removed, inserted: text.slice(kept.start, kept.end) };
     return cutWithImports(script, [cut], operation.imports, around);
@@ -82,9 +84,11 @@ function findGiven(script: Script, { argument }: EncloseOperation): Node | Block
   const [only, other] = found;
   if (!only) return { blocked: `nothing here calls ${argument.name}`, at: 0 };
   if (other) return blocked(`${argument.name} is called more than once`, other);
-  const [first, more] = only.arguments;
+  const [first, properties, more] = only.arguments;
   if (!first || more) return blocked(`${argument.name} is not given one component alone`, only);
   const given = bare(first);
-  const isKnown = given.type === 'Identifier' || layersOf(script, given, argument) !== undefined;
+  // With what it is given: that goes to the component, whatever is around it.
+  if (given.type === 'Identifier') return properties ? { ...given, end: properties.end } : given;
+  const isKnown = !properties && layersOf(script, given, argument) !== undefined;
   return isKnown ? given : blocked('the component is written where the app is made', given);
 }

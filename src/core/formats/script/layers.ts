@@ -32,13 +32,26 @@ export function layersOf(script: Script, given: Node, app: ExportName): Layers |
   return outermost && { object, calls: [outermost, ...rest] };
 }
 
-/** The name of the component that an app shows, however many are around it, where it is given nothing. */
-export function shownIn(script: Script, given: Node, app: ExportName): NodeOf<'Identifier'> | undefined {
-  const node = bare(given);
-  if (node.type === 'Identifier') return node;
-  const innermost = layersOf(script, node, app)?.calls.at(-1);
-  const [component, more] = innermost?.arguments ?? [];
-  return component?.type === 'Identifier' && !more ? component : undefined;
+/** A component that is shown, with what it is given: from the one to the other in the text. */
+export interface ShownComponent {
+  component: NodeOf<'Identifier'>;
+  properties: Node | undefined;
+  start: number;
+  end: number;
+}
+
+/** The component that an app shows, however many are around it. */
+export function shownIn(script: Script, given: readonly Node[], app: ExportName): ShownComponent | undefined {
+  const [first] = given;
+  const node = first && bare(first);
+  if (node?.type === 'Identifier') return fromArguments(given);
+  const innermost = node && layersOf(script, node, app)?.calls.at(-1);
+  return innermost && given.length === 1 ? fromArguments(innermost.arguments) : undefined;
+}
+
+function fromArguments([component, properties, more]: readonly Node[]): ShownComponent | undefined {
+  if (component?.type !== 'Identifier' || more) return undefined;
+  return { component, properties, start: component.start, end: (properties ?? component).end };
 }
 
 /** What stands in a layer: the value of the function that is its last argument. */

@@ -1,6 +1,6 @@
 import { edited, refused } from '../format.ts';
 import { namesIn, originOf, usesOf } from './bindings.ts';
-import { blocked, isBlocked, type Blocked } from './blocked.ts';
+import { isBlocked, type Blocked } from './blocked.ts';
 import { callsExport } from './config-root.ts';
 import { fitExpression } from './fragment.ts';
 import { shownIn } from './layers.ts';
@@ -64,8 +64,9 @@ function findPresent(script: Script, { imports, argument }: SwapOperation): Node
     if (found || node.type === 'ImportDeclaration') return false;
     if (argument && callsExport(script, node, argument) && node.type === 'CallExpression') {
       const [first] = node.arguments;
-      const shown = first && shownIn(script, first, argument);
-      if (shown ? usesImport(script, shown, imports) : first && findUse(script, first, imports)) found = shown ?? first;
+      const shown = shownIn(script, node.arguments, argument);
+      if (shown ? usesImport(script, shown.component, imports) : first && findUse(script, first, imports))
+        found = shown?.component ?? first;
     }
     if (!argument && node.type === 'JSXElement' && findUse(script, node.openingElement.name, imports)) found = node;
     return !found;
@@ -73,19 +74,23 @@ function findPresent(script: Script, { imports, argument }: SwapOperation): Node
   return found;
 }
 
-function findShown(script: Script, { argument, was }: SwapOperation): { node: Node; name: string } | Blocked {
-  const found: { node: Node; name: string }[] = [];
+interface Span {
+  start: number;
+  end: number;
+}
+
+function findShown(script: Script, { argument, was }: SwapOperation): { node: Span; name: string } | Blocked {
+  const found: { node: Span; name: string }[] = [];
   walk(script.program, (node) => {
     if (argument && node.type === 'CallExpression' && callsExport(script, node, argument)) {
-      const [first, more] = node.arguments;
-      const shown = first && !more ? shownIn(script, first, argument) : undefined;
-      if (shown) found.push({ node: shown, name: shown.name });
+      const shown = shownIn(script, node.arguments, argument);
+      if (shown) found.push({ node: shown, name: shown.component.name });
     }
     if (!argument && was.element !== undefined && node.type === 'JSXElement' && isCode(node, was.element, 'a.tsx'))
       found.push({ node, name: was.local });
   });
   const [only, other] = found;
-  if (other) return blocked('it is shown more than once', other.node);
+  if (other) return { blocked: 'it is shown more than once', at: other.node.start };
   return only ?? { blocked: `nothing here shows ${was.element ?? was.local} alone`, at: 0 };
 }
 

@@ -1,0 +1,32 @@
+import { parseExpression } from './same-code.ts';
+import { isFunction, walk } from './syntax.ts';
+
+// What every module has.
+const EVERYWHERE = new Set([
+  'undefined',
+  'NaN',
+  'Infinity',
+  'window',
+  'document',
+  'globalThis',
+  'location',
+  'navigator',
+]);
+
+/** The names that an expression uses and does not declare itself; undefined where it cannot be told. */
+export function freeNames(code: string): string[] | undefined {
+  const node = parseExpression(code, 'code.tsx');
+  if (!node) return undefined;
+  const names = new Set<string>();
+  let isPlain = true;
+  walk(node, (one, parent) => {
+    // What a function declares is not told from what it uses.
+    if (isFunction(one) || one.type === 'JSXElement') isPlain = false;
+    if (one.type !== 'Identifier') return isPlain;
+    const isMember = parent?.type === 'MemberExpression' && parent.property === one && !parent.computed;
+    const isKey = parent?.type === 'Property' && parent.key === one && !parent.computed && !parent.shorthand;
+    if (!isMember && !isKey && !EVERYWHERE.has(one.name)) names.add(one.name);
+    return true;
+  });
+  return isPlain ? [...names] : undefined;
+}
