@@ -94,7 +94,9 @@ function adoptedBlock({ title, stack, adopted }: ChangeSet['parts'][number], nam
   return [
     `${pc.bold(printable(title))} is set up in ${name} already (${printable(stack)}): it is adopted ${pc.cyan('as it is')}.`,
     ...shortened(columns(rows), false, 'places'),
-    ...(more.length > 0 ? ['', pc.underline('Left out; --complete puts it in'), ...shortened(more, false, 'edits')] : []),
+    ...(more.length > 0
+      ? ['', pc.underline('Left out; --complete puts it in'), ...shortened(more, false, 'edits')]
+      : []),
   ].join('\n');
 }
 

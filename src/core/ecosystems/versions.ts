@@ -12,12 +12,12 @@ export const VERSIONS: Readonly<Record<EcosystemId, VersionRules>> = {
   maven: mavenVersions,
 };
 
-/** The version that a workspace has of a package: installed or locked, else the lowest that its range allows; undefined without it. */
+/** The version that a workspace, or the host's root above it, has of a package: installed or locked, else the lowest that its range allows; undefined without it. */
 export function presentVersion(
-  workspace: Pick<WorkspacePackages, 'projects' | 'package'>,
+  workspace: Pick<WorkspacePackages, 'projects' | 'found'>,
   name: string,
 ): string | undefined {
-  const fact = workspace.package(name);
+  const fact = workspace.found(name);
   return fact && (fact.installed ?? fact.locked ?? rulesOf(workspace).lowest(fact.range));
 }
 

@@ -63,6 +63,8 @@ export interface WorkspacePackages {
   readonly projects: readonly Project[];
   readonly packages: readonly PackageFact[];
   package(name: string): PackageFact | undefined;
+  /** The same, or that of the host's root. */
+  found(name: string): PackageFact | undefined;
 }
 
 /** A host, as an ecosystem sees it. */

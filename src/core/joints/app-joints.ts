@@ -27,8 +27,8 @@ const NOTHING: AppReading = { joints: [], screen: undefined };
 /** Reads the modules that an app is started by, for the one that makes it: with `createApp(App)`, or by having `<App />` rendered. */
 export function readApp(ground: Ground, boot: string | undefined): AppReading {
   if (boot === undefined) return NOTHING;
-  if (ground.declares('vue')) return appByCall(ground, boot);
-  if (ground.declares('react')) return appByElement(ground, boot);
+  if (ground.finds('vue')) return appByCall(ground, boot);
+  if (ground.finds('react')) return appByElement(ground, boot);
   return NOTHING;
 }
 

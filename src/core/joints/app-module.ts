@@ -47,7 +47,7 @@ function aliased(ground: Ground, target: string): string[] {
 /** Whether a name is that of a package, and not of a folder that the bundler or the compiler looks in. */
 function isPackage(ground: Ground, target: string): boolean {
   const name = target.split('/', target.startsWith('@') ? 2 : 1).join('/');
-  return ground.declares(name) || target.startsWith('@');
+  return ground.finds(name) || target.startsWith('@');
 }
 
 /** Whether what a module takes from a name is of the host's own. */

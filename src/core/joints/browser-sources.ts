@@ -13,6 +13,6 @@ const BY_PACKAGE: readonly [string, SourceKind][] = [
 
 /** Kinds of sources that a project for browsers has, told by what it is built with. */
 export function browserSources(ground: Ground): SourceKind[] {
-  const own = BY_PACKAGE.filter(([name]) => ground.declares(name)).map(([, kind]) => kind);
+  const own = BY_PACKAGE.filter(([name]) => ground.finds(name)).map(([, kind]) => kind);
   return [...new Set<SourceKind>([...(ground.workspace.language === 'ts' ? (['ts'] as const) : []), ...own])];
 }

@@ -7,7 +7,7 @@ import type { Ground } from './ground.ts';
  * a setting, where the sources have it. Undefined where they need none.
  */
 export function elementsImport(ground: Ground): string | undefined {
-  if (!ground.declares('react')) return undefined;
+  if (!ground.finds('react')) return undefined;
   const written = ['tsconfig.json', 'tsconfig.app.json', 'jsconfig.json'].flatMap(
     (name) => /"jsx"\s*:\s*"([\w-]+)"/.exec(ground.text(ground.inHost(name)) ?? '')?.[1] ?? [],
   );

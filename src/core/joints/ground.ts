@@ -72,9 +72,14 @@ export class Ground {
     return this.workspace.manifest.declared(name) !== undefined;
   }
 
+  /** Declared by the workspace, or by the host's root above it. */
+  finds(name: string): boolean {
+    return this.workspace.found(name) !== undefined;
+  }
+
   /** The installed version, else the lowest that the declared range could mean, as "7.3.8" or "7"; undefined without one. */
   versionOf(name: string): string | undefined {
-    const fact = this.workspace.package(name);
+    const fact = this.workspace.found(name);
     return fact?.installed ?? /\d+(\.\d+)*/.exec(fact?.range ?? '')?.[0];
   }
 }

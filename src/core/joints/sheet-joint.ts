@@ -11,16 +11,19 @@ export interface SheetPlace {
   load: readonly Edit[];
   /** What loads it. */
   by: string;
+  /** Sheets that are loaded before it and are not the app's own, in words. */
+  passedOver?: readonly string[];
 }
 
 /** The joint "the global style sheet". */
-export function sheetJoint({ sheet, target, load, by }: SheetPlace): Joint {
+export function sheetJoint({ sheet, target, load, by, passedOver = [] }: SheetPlace): Joint {
+  const others = passedOver.length === 0 ? '' : ` (${passedOver.join(', ')})`;
   return {
     name: 'styles.global',
     state: sheet === undefined ? 'makeable' : 'present',
     file: target,
     line: sheet === undefined ? undefined : 1,
-    detail: sheet === undefined ? `a new sheet, loaded by ${by}` : 'loaded by the app',
+    detail: (sheet === undefined ? `a new sheet, loaded by ${by}` : 'loaded by the app') + others,
     tie(tie) {
       const { load: source, options, instead, rules = [] } = tie;
       const imported = source === undefined ? [] : [{ op: 'import' as const, source, options, instead }];

@@ -15,6 +15,6 @@ export function named(ground: Ground, name: string, title: string): string {
 
 /** The framework of a browser app with its version. */
 export function framework(ground: Ground): string | undefined {
-  const found = FRAMEWORKS.find(([name]) => ground.declares(name));
+  const found = FRAMEWORKS.find(([name]) => ground.finds(name));
   return found && named(ground, found[0], found[1]);
 }

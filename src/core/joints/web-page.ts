@@ -4,6 +4,7 @@ import { pageReferences } from '../formats/markup/page-references.ts';
 import { importedModules } from '../formats/script/read.ts';
 import { blockedJoint, type Joint } from './joint.ts';
 import { bootJoint } from './boot-joint.ts';
+import { isBuilt, pickSheet } from './own-sheet.ts';
 import { sheetJoint } from './sheet-joint.ts';
 import { scriptOf } from '../survey/conventions.ts';
 import type { Ground } from './ground.ts';
@@ -20,7 +21,7 @@ export interface PageGraph {
   page: string;
   /** The first module script of the page, host-relative. */
   boot: string | undefined;
-  /** Plain style sheets of the host's own that the page or its modules load, the boot module's own first. */
+  /** Style sheets of the host that the page or its modules load, the boot module's own first. */
   sheets: string[];
 }
 
@@ -35,11 +36,13 @@ export function readPage(ground: Ground, setup: PageSetup): PageGraph | undefine
   const references = pageReferences(text);
   const local = (target: string): string | undefined =>
     resolveFrom(ground, setup, page, target.replace(/^(?![./])/, './'));
-  const boot = references.flatMap(({ kind, target }) => (kind === 'module' ? (local(target) ?? []) : []))[0];
+  const boot = references
+    .flatMap(({ kind, target }) => (kind === 'module' ? (local(target) ?? []) : []))
+    .find((module) => !isBuilt(ground, module));
   const linked = references.flatMap(({ kind, target }) => (kind === 'sheet' ? (local(target) ?? []) : []));
   const booted = boot === undefined ? { sheets: [], modules: [] } : importsOf(ground, setup, boot);
   const deeper = booted.modules.flatMap((module) => importsOf(ground, setup, module).sheets);
-  return { page, boot, sheets: [...new Set([...booted.sheets, ...linked, ...deeper].filter(isPlainSheet))] };
+  return { page, boot, sheets: [...new Set([...booted.sheets, ...linked, ...deeper])] };
 }
 
 /** The joint "the global style sheet" of a project that starts from a page. */
@@ -51,10 +54,10 @@ export function pageSheetJoint(ground: Ground, graph: PageGraph | undefined, exp
       handwork: 'Load a style sheet where your app starts.',
     });
   }
-  const sheet = graph.sheets[0];
+  const { sheet, passedOver } = pickSheet(ground, graph.sheets);
   const target = sheet ?? newSheet(ground, graph);
   const load = sheet === undefined ? loadSheet(ground, graph, target) : [];
-  return sheetJoint({ sheet, target, load, by: graph.boot ?? graph.page });
+  return sheetJoint({ sheet, target, load, by: graph.boot ?? graph.page, passedOver });
 }
 
 /** The joint "the app's boot module" of a project that starts from a page. */
@@ -100,11 +103,6 @@ export function importsOf(ground: Ground, setup: PageSetup, file: string): { she
 /** What the `<style src>` blocks of a component load. */
 function styleSources(text: string): string[] {
   return [...text.matchAll(/<style\b[^>]{0,1000}\bsrc=["']([^"']+)["']/g)].map((match) => match[1] ?? '');
-}
-
-/** Whether a style sheet is one that needs nothing to be read. */
-export function isPlainSheet(file: string): boolean {
-  return file.endsWith('.css') && !file.endsWith('.module.css');
 }
 
 function newSheet(ground: Ground, graph: PageGraph): string {

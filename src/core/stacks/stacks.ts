@@ -5,6 +5,9 @@ import { nextjs } from './nextjs/nextjs.ts';
 import { nuxt } from './nuxt/nuxt.ts';
 import { angular } from './angular/angular.ts';
 import { astro } from './astro/astro.ts';
+import { browser } from './browser/browser.ts';
+import { reactScripts } from './react-scripts/react-scripts.ts';
+import { vueService } from './vue-service/vue-service.ts';
 import { webpack } from './webpack/webpack.ts';
 import type { Stack } from '../joints/ground.ts';
 import { plain } from './plain/plain.ts';
@@ -19,9 +22,12 @@ export const STACKS: readonly Stack[] = [
   angular,
   sveltekit,
   astro,
+  vueService,
+  reactScripts,
   vite,
   webpack,
   express,
   fastify,
+  browser,
   node,
 ];

@@ -56,6 +56,14 @@ export class WorkspaceFacts implements WorkspacePackages {
     return packageIn(this.manifest, name, this.#place);
   }
 
+  /** The declared package of that name, here or at the host's root, where modules of a workspace find it too. */
+  found(name: string): PackageFact | undefined {
+    const own = this.package(name);
+    const [top] = this.#host.workspaces;
+    if (own || !top || this.folder === '.') return own;
+    return packageIn(top.manifest, name, { ...this.#place, folder: '.' });
+  }
+
   get language(): 'ts' | 'js' {
     return this.#language ?? findLanguage(this.#reader, this.#host.root, this);
   }

@@ -15,18 +15,17 @@ export const attach = command(
       demandOption: true,
       describe: 'Integrations, by name',
     });
-    const versions = repeatedOption(shared, 'take', 'A version of a package, as name@range or name@tag').option('complete', {
-      type: 'boolean',
-      default: false,
-      describe: 'Where it is set up by hand already: put in what would round it off, too',
-    }).option(
-      'move-packages',
-      {
+    const versions = repeatedOption(shared, 'take', 'A version of a package, as name@range or name@tag')
+      .option('complete', {
+        type: 'boolean',
+        default: false,
+        describe: 'Where it is set up by hand already: put in what would round it off, too',
+      })
+      .option('move-packages', {
         type: 'boolean',
         default: false,
         describe: 'Move declared packages into the section where they belong',
-      },
-    );
+      });
     const answers = repeatedOption(versions, 'choose', 'Answer a choice, as key=value');
     return repeatedOption(answers, 'secret-file', 'A file that holds a secret, as choice=path')
       .option('side', {

@@ -71,10 +71,7 @@ export async function run({ cwd, words, workspace }: BrowseOptions, output: Outp
     });
     output.say(`${pc.bold(id)}  ${title}, ${kind}: ${about}`);
     const cells = rows.flatMap((row) =>
-      verdict(row).map((line, index) => [
-        index === 0 ? `  ${printable(row.name)}` : '',
-        printable(line),
-      ]),
+      verdict(row).map((line, index) => [index === 0 ? `  ${printable(row.name)}` : '', printable(line)]),
     );
     output.say(`${columns(cells).join('\n')}\n`);
   }

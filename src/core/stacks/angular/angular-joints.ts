@@ -9,7 +9,7 @@ import { packageJoints } from '../../joints/package-joints.ts';
 import { dataPostcssJoint } from '../../joints/postcss-joint.ts';
 import { sheetJoint } from '../../joints/sheet-joint.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
-import { isPlainSheet } from '../../joints/web-page.ts';
+import { pickSheet } from '../../joints/own-sheet.ts';
 
 const FILE = 'angular.json';
 
@@ -84,14 +84,14 @@ function stylesJoint(ground: Ground, project: Project | undefined): Joint {
     const input = typeof one === 'string' ? one : recordOf(one).input;
     return typeof input === 'string' ? [ground.inHost(input)] : [];
   });
-  const sheet = listed.find((one) => isPlainSheet(one) && ground.has(one));
+  const { sheet, passedOver } = pickSheet(ground, listed);
   const fresh = [`${project.sourceRoot}/styles.css`, `${project.sourceRoot}/site.css`];
   const name = fresh.find((one) => !ground.has(ground.inHost(one))) ?? `${project.sourceRoot}/global.css`;
   const target = sheet ?? ground.inHost(name);
   const pointer = joinPointer([...project.options, 'styles']);
   const load: Edit[] =
     sheet === undefined ? [{ file, format: 'json', operation: { op: 'add', pointer, value: name } }] : [];
-  return sheetJoint({ sheet, target, load, by: file });
+  return sheetJoint({ sheet, target, load, by: file, passedOver });
 }
 
 /** Where the builder puts the app (its option `outputPath`: a folder, or a folder with the name of the browser's part). */

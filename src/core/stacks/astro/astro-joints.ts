@@ -12,7 +12,8 @@ import { sheetJoint } from '../../joints/sheet-joint.ts';
 import { BY_MODE, publicEnvironment } from '../../joints/public-environment.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { compilerPaths, viteVersion } from '../vite/vite-joints.ts';
-import { importsOf, isPlainSheet } from '../../joints/web-page.ts';
+import { pickSheet } from '../../joints/own-sheet.ts';
+import { importsOf } from '../../joints/web-page.ts';
 
 function at(pointer: string): ConfigAddress {
   return { pointer, helpers: ['defineConfig'], keys: ['integrations', 'site', 'base', 'output', 'vite', 'adapter'] };
@@ -65,12 +66,15 @@ function pageJoints(ground: Ground, source: string): Joint[] {
     .find((file) => /<html\b/i.test(ground.text(file) ?? ''));
   if (frame === undefined) return [];
   const setup = { root: ground.workspace.folder, aliases: new Map(compilerPaths(ground)) };
-  const sheet = importsOf(ground, setup, frame).sheets.find(isPlainSheet);
+  const { sheet, passedOver } = pickSheet(ground, importsOf(ground, setup, frame).sheets);
   const folder = ground.inHost(`${source}/styles`);
   const name = ['global.css', 'site.css'].find((one) => !ground.has(`${folder}/${one}`)) ?? 'sheet.css';
   const target = sheet ?? `${folder}/${name}`;
   const from = path.posix.relative(path.posix.dirname(frame), target);
   const load: Edit[] =
     sheet === undefined ? [importEdit(frame, { from: from.startsWith('.') ? from : `./${from}` })] : [];
-  return [sheetJoint({ sheet, target, load, by: frame }), bootJoint(ground, frame, 'the layout of the pages')];
+  return [
+    sheetJoint({ sheet, target, load, by: frame, passedOver }),
+    bootJoint(ground, frame, 'the layout of the pages'),
+  ];
 }

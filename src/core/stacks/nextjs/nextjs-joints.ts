@@ -15,7 +15,8 @@ import { newFile } from '../../joints/config-file.ts';
 import { importText } from '../../formats/script/import-text.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { compilerPaths } from '../vite/vite-joints.ts';
-import { importsOf, isPlainSheet } from '../../joints/web-page.ts';
+import { pickSheet } from '../../joints/own-sheet.ts';
+import { importsOf } from '../../joints/web-page.ts';
 
 const ENDINGS = ['tsx', 'jsx', 'js', 'ts'];
 
@@ -107,7 +108,7 @@ function newApp(ground: Ground): string {
 
 function aroundJoints(ground: Ground, { file, router, seed }: Around): Joint[] {
   const setup = { root: ground.workspace.folder, aliases: new Map(compilerPaths(ground)) };
-  const sheet = importsOf(ground, setup, file).sheets.find(isPlainSheet);
+  const { sheet, passedOver } = pickSheet(ground, importsOf(ground, setup, file).sheets);
   const folder = path.posix.dirname(file);
   const fresh = router === 'app' ? `${folder}/globals.css` : path.posix.join(folder, '../styles/globals.css');
   const target = sheet ?? (ground.has(fresh) ? fresh.replace('globals', 'site') : fresh);
@@ -115,7 +116,7 @@ function aroundJoints(ground: Ground, { file, router, seed }: Around): Joint[] {
   const load: Edit[] =
     sheet === undefined ? [importEdit(file, { from: from.startsWith('.') ? from : `./${from}` }, seed)] : [];
   return [
-    sheetJoint({ sheet, target, load, by: file }),
+    sheetJoint({ sheet, target, load, by: file, passedOver }),
     bootJoint(ground, file, router === 'app' ? 'the root layout' : 'the app component', seed),
     routesJoint(ground, { file, router }),
     wrapJoint(ground, { file, router, ...(seed === undefined ? {} : { seed }) }),

@@ -12,7 +12,7 @@ import { sheetJoint } from '../../joints/sheet-joint.ts';
 import { ONE_FILE, publicEnvironment } from '../../joints/public-environment.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { viteVersion } from '../vite/vite-joints.ts';
-import { isPlainSheet } from '../../joints/web-page.ts';
+import { pickSheet } from '../../joints/own-sheet.ts';
 
 function at(pointer: string): ConfigAddress {
   return { pointer, helpers: ['defineNuxtConfig'], keys: ['modules', 'css', 'app', 'vite', 'ssr', 'devtools'] };
@@ -70,12 +70,11 @@ function sourceFolder(ground: Ground, { file, text }: ConfigFile): string {
 function nuxtSheet(ground: Ground, config: ConfigFile, source: string): Joint {
   const { file, text } = config;
   const listed = text === undefined ? [] : readTexts(text, at('/css'), { file, style: ground.workspace.style });
-  const sheet = listed
-    .flatMap((name) => {
-      const inSource = /^[~@]\//.test(name) ? path.posix.join(source, name.slice(2)) : name.replace(/^(~~|@@)\//, './');
-      return /^[\w./]/.test(inSource) ? [ground.inHost(inSource)] : [];
-    })
-    .find((one) => isPlainSheet(one) && ground.has(one));
+  const files = listed.flatMap((name) => {
+    const inSource = /^[~@]\//.test(name) ? path.posix.join(source, name.slice(2)) : name.replace(/^(~~|@@)\//, './');
+    return /^[\w./]/.test(inSource) ? [ground.inHost(inSource)] : [];
+  });
+  const { sheet, passedOver } = pickSheet(ground, files);
   const folder = path.posix.join(source, 'assets/css');
   const name = ['main.css', 'site.css', 'app.css'].find((one) => !ground.has(ground.inHost(`${folder}/${one}`)));
   const target = sheet ?? ground.inHost(`${folder}/${name ?? 'global.css'}`);
@@ -87,7 +86,7 @@ function nuxtSheet(ground: Ground, config: ConfigFile, source: string): Joint {
   if (sheet === undefined && list.state === 'blocked' && list.refusal)
     return blockedJoint('styles.global', file, 'its style sheets', list.refusal);
   const load: Edit[] = sheet === undefined ? list.tie({ at: 'styles.global', load: '' }) : [];
-  return sheetJoint({ sheet, target, load, by: file });
+  return sheetJoint({ sheet, target, load, by: file, passedOver });
 }
 
 /** A plugin of the app is a file of its own in the folder `plugins`, which the framework finds. */

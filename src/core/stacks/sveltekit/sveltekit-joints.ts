@@ -8,7 +8,8 @@ import { postcssJoint } from '../../joints/postcss-joint.ts';
 import { sheetJoint } from '../../joints/sheet-joint.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { at, configModule, findConfig, VITE_PREVIEW, viteEnvironment, viteVersion } from '../vite/vite-joints.ts';
-import { importsOf, isPlainSheet } from '../../joints/web-page.ts';
+import { pickSheet } from '../../joints/own-sheet.ts';
+import { importsOf } from '../../joints/web-page.ts';
 
 /** The joints of an app built with SvelteKit (its docs: "Project structure", "Routing": layouts). */
 export async function readSveltekit(ground: Ground): Promise<StackReading> {
@@ -17,7 +18,7 @@ export async function readSveltekit(ground: Ground): Promise<StackReading> {
   const seed = ground.has(layout) ? undefined : newLayout(ground);
   const aliases = new Map([['$lib', ground.inHost('src/lib')]]);
   const sheets = seed === undefined ? importsOf(ground, { root: ground.workspace.folder, aliases }, layout).sheets : [];
-  const sheet = sheets.find(isPlainSheet);
+  const { sheet, passedOver } = pickSheet(ground, sheets);
   const fresh = ['src/app.css', 'src/site.css'].find((name) => !ground.has(ground.inHost(name))) ?? 'src/global.css';
   const target = sheet ?? ground.inHost(fresh);
   const from = path.posix.relative(path.posix.dirname(layout), target);
@@ -26,7 +27,7 @@ export async function readSveltekit(ground: Ground): Promise<StackReading> {
     joints: [
       pluginsJoint(ground, config, at('/plugins')),
       postcssJoint(ground, ground.workspace.folder),
-      sheetJoint({ sheet, target, load, by: layout }),
+      sheetJoint({ sheet, target, load, by: layout, passedOver }),
       bootJoint(ground, layout, 'the root layout', seed),
       viteEnvironment(ground, config),
       ...(await packageJoints(ground, { expands: true })),

@@ -1,19 +1,18 @@
-import { type Edit } from '../../edits/edit.ts';
 import path from 'node:path';
 import { readTexts } from '../../formats/script/read.ts';
 import type { ConfigAddress } from '../../formats/script/values.ts';
 import { blockedJoint, type Joint } from '../../joints/joint.ts';
 import { readApp } from '../../joints/app-joints.ts';
-import { bootJoint, importEdit } from '../../joints/boot-joint.ts';
+import { bootJoint } from '../../joints/boot-joint.ts';
 import { browserSources } from '../../joints/browser-sources.ts';
 import { configFile } from '../../joints/config-file.ts';
 import { elementsImport } from '../../joints/elements-import.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
 import { postcssJoint } from '../../joints/postcss-joint.ts';
-import { sheetJoint } from '../../joints/sheet-joint.ts';
+import { loadedSheetJoint } from '../../joints/loaded-sheet.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { compilerPaths, sourceFolder } from '../vite/vite-joints.ts';
-import { importsOf, isPlainSheet, resolveFrom } from '../../joints/web-page.ts';
+import { resolveFrom, type PageSetup } from '../../joints/web-page.ts';
 
 function at(pointer: string): ConfigAddress {
   return { pointer, merges: ['merge'], keys: ['entry', 'output', 'module', 'plugins', 'mode', 'resolve', 'devServer'] };
@@ -72,13 +71,6 @@ function postcss(ground: Ground, file: string, text: string): Joint {
   });
 }
 
-function bootJoints(ground: Ground, boot: string, setup: Parameters<typeof importsOf>[1]): Joint[] {
-  const direct = importsOf(ground, setup, boot);
-  const deeper = direct.modules.flatMap((module) => importsOf(ground, setup, module).sheets);
-  const sheet = [...direct.sheets, ...deeper].find(isPlainSheet);
-  const folder = path.posix.dirname(boot);
-  const name = ['style.css', 'site.css', 'main.css'].find((one) => !ground.has(`${folder}/${one}`)) ?? 'sheet.css';
-  const target = sheet ?? path.posix.join(folder, name);
-  const load: Edit[] = sheet === undefined ? [importEdit(boot, { from: `./${name}` })] : [];
-  return [sheetJoint({ sheet, target, load, by: boot }), bootJoint(ground, boot, 'the entry')];
+function bootJoints(ground: Ground, boot: string, setup: PageSetup): Joint[] {
+  return [loadedSheetJoint(ground, boot, setup), bootJoint(ground, boot, 'the entry')];
 }

@@ -1,0 +1,72 @@
+import path from 'node:path';
+import { readConfig, readTexts } from '../../formats/script/read.ts';
+import type { ConfigAddress } from '../../formats/script/values.ts';
+import { readApp } from '../../joints/app-joints.ts';
+import { bootJoint } from '../../joints/boot-joint.ts';
+import { browserSources } from '../../joints/browser-sources.ts';
+import { configFile, type ConfigFile } from '../../joints/config-file.ts';
+import type { Ground, StackReading } from '../../joints/ground.ts';
+import { loadedSheetJoint } from '../../joints/loaded-sheet.ts';
+import { packageJoints } from '../../joints/package-joints.ts';
+import { postcssJoint } from '../../joints/postcss-joint.ts';
+import { BY_MODE, publicEnvironment } from '../../joints/public-environment.ts';
+import { compilerPaths, sourceFolder } from '../vite/vite-joints.ts';
+
+function at(pointer: string): ConfigAddress {
+  return { pointer, helpers: ['defineConfig'], keys: ['publicPath', 'outputDir', 'pages', 'css', 'devServer'] };
+}
+
+/** The joints of a Vue app that is built with webpack by its service (its docs: "Configuration Reference"). */
+export async function readVueService(ground: Ground): Promise<StackReading> {
+  const names = ['js', 'cjs', 'mjs'].map((ending) => `vue.config.${ending}`);
+  const config = configFile(ground, names, { name: 'vue.config.js', seed: '' });
+  const setup = {
+    root: ground.workspace.folder,
+    aliases: new Map([['@', ground.inHost('src')], ...compilerPaths(ground)]),
+  };
+  const boot = bootModule(ground, config);
+  const app = readApp(ground, boot);
+  const output = path.posix.normalize(textAt(ground, config, '/outputDir') ?? 'dist');
+  const base = textAt(ground, config, '/publicPath');
+  const compiles = ground.finds('sass-loader');
+  return {
+    joints: [
+      postcssJoint(ground, ground.workspace.folder),
+      ...(boot === undefined ? [] : [loadedSheetJoint(ground, boot, setup), bootJoint(ground, boot, 'the entry')]),
+      ...app.joints,
+      publicEnvironment(ground, { prefix: 'VUE_APP_', files: BY_MODE }),
+      ...(await packageJoints(ground, { expands: true })),
+    ],
+    absent: { 'bundler.plugins': 'has plugins of another kind' },
+    traits: {
+      sources: browserSources(ground),
+      sheets: compiles ? ['scss', 'sass'] : [],
+      readsEnvironment: true,
+      publicEnvironment: 'process.env.VUE_APP_',
+      runtime: 'browser',
+      outputs: [output, 'coverage'],
+      bundler: { name: 'webpack', version: ground.broughtVersion('webpack') ?? '5.0.0' },
+      folder: sourceFolder(ground, boot),
+      screen: app.screen,
+      serve: { folder: output },
+      base,
+      baseCode: 'process.env.BASE_URL',
+    },
+  };
+}
+
+/** The entry: what the configuration names for its one page, else the one by its usual name. */
+function bootModule(ground: Ground, { file, text }: ConfigFile): string | undefined {
+  const around = { file, style: ground.workspace.style };
+  const told =
+    text === undefined
+      ? []
+      : ['/pages/index', '/pages/index/entry', '/pages/app/entry'].flatMap((one) => readTexts(text, at(one), around));
+  return ground.first([...told, 'src/main.ts', 'src/main.js'].map((name) => ground.inHost(name)));
+}
+
+function textAt(ground: Ground, { file, text }: ConfigFile, pointer: string): string | undefined {
+  if (text === undefined) return undefined;
+  const value = readConfig(text, at(pointer), { file, style: ground.workspace.style });
+  return value.kind === 'path' ? value.path : undefined;
+}
