@@ -1,4 +1,6 @@
 import path from 'node:path';
+import { configHomes } from '../joints/config-home.ts';
+import { Ground } from '../joints/ground.ts';
 import { isRecord } from '../records.ts';
 import { readText } from '../text/utf8.ts';
 import type { Circumstances } from './circumstances.ts';
@@ -33,7 +35,17 @@ export function configurationFiles(at: Circumstances): ConfigurationText[] {
     const settings = settingsIn(at, top);
     if (settings) found.push(settings);
   }
-  return found;
+  return [...found, ...takenHome(at, found)];
+}
+
+/** The modules of the host that these files take their settings from. */
+function takenHome(at: Circumstances, known: readonly ConfigurationText[]): ConfigurationText[] {
+  const ground = new Ground(at.reader, at.root, at.workspace);
+  const homes = known
+    .filter(({ file, text }) => /\.[cm]?[jt]s$/.test(file) && /\b(from|require)\b/.test(text))
+    .flatMap(({ file, text }) => configHomes(ground, { file, text, seed: '' }).slice(1));
+  const texts = new Map(homes.map(({ file, text }) => [file, withoutComments(text, file)]));
+  return [...texts].filter(([file]) => !known.some((one) => one.file === file)).map(([file, text]) => ({ file, text }));
 }
 
 // What is no tool's settings in a manifest.

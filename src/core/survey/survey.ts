@@ -64,6 +64,11 @@ export class WorkspaceFacts implements WorkspacePackages {
     return packageIn(top.manifest, name, { ...this.#place, folder: '.' });
   }
 
+  /** The folder of the workspace beside this one that has a name. */
+  sibling(name: string): string | undefined {
+    return this.#host.workspaces.find(({ projects }) => projects.some((one) => one.name === name))?.folder;
+  }
+
   get language(): 'ts' | 'js' {
     return this.#language ?? findLanguage(this.#reader, this.#host.root, this);
   }

@@ -4,6 +4,8 @@ import { configRoot } from './config-root.ts';
 import { isBlocked } from './blocked.ts';
 import { lookUp } from './lookup.ts';
 import { bare, isFunction, keyName, parseScript, type Node, type Script } from './syntax.ts';
+import { pathOf, type ReadPath } from './paths.ts';
+import { originsOf } from './bindings.ts';
 import { ValueReader, type ConfigAddress, type Placed } from './values.ts';
 
 /** The modules that a script imports statically or by a plain `require` at its top level, in order. */
@@ -21,7 +23,7 @@ export function importedModules(text: string, file: string): string[] {
 }
 
 export type ReadValue =
-  { kind: 'path'; path: string } | { kind: 'object' } | { kind: 'absent' } | { kind: 'computed'; line: number };
+  ({ kind: 'path' } & ReadPath) | { kind: 'object' } | { kind: 'absent' } | { kind: 'computed'; line: number };
 
 /** What stands at an address of the exported configuration: a path or text, an object, nothing, or something computed. */
 export function readConfig(text: string, address: ConfigAddress, around: Surroundings): ReadValue {
@@ -32,10 +34,10 @@ export function readConfig(text: string, address: ConfigAddress, around: Surroun
   const node = value && bare(value.node);
   if (!node) return { kind: 'computed', line: 1 };
   if (node.type === 'ObjectExpression') return { kind: 'object' };
-  const path = pathOf(node);
-  return path === undefined
+  const found = pathOf(script, node, value.scope);
+  return found === undefined
     ? { kind: 'computed', line: text.slice(0, node.start).split('\n').length }
-    : { kind: 'path', path };
+    : { kind: 'path', ...found };
 }
 
 /** Whether the configuration that a script exports is a function, by itself or as what a helper is given. */
@@ -59,30 +61,31 @@ export function readTexts(text: string, address: ConfigAddress, around: Surround
   if (!value || value === 'absent') return [];
   const node = bare(value.node);
   const items = node.type === 'ArrayExpression' ? node.elements : [node];
-  return items.flatMap((item) => (item ? (pathOf(bare(item)) ?? []) : []));
+  return items.flatMap((item) => (item ? (pathOf(script, item, value.scope)?.path ?? []) : []));
 }
 
 /** The list of texts at an address; undefined where there is none, or where something else stands in it too. */
 export function readTextList(text: string, address: ConfigAddress, around: Surroundings): string[] | undefined {
   const script = parseScript(text, around.file);
   const value = 'fault' in script ? undefined : valueAt(script, address);
-  const node = value && value !== 'absent' ? bare(value.node) : undefined;
-  if (node?.type !== 'ArrayExpression') return undefined;
-  const texts = node.elements.map((item) => item && pathOf(bare(item)));
+  if ('fault' in script || !value || value === 'absent') return undefined;
+  const node = bare(value.node);
+  if (node.type !== 'ArrayExpression') return undefined;
+  const texts = node.elements.map((item) => item && pathOf(script, item, value.scope)?.path);
   return texts.every((one) => typeof one === 'string') ? texts : undefined;
 }
 
 /** The members of the object at an address whose values are paths, as `{ '@': './src' }` for aliases. */
-export function readPaths(text: string, address: ConfigAddress, around: Surroundings): Map<string, string> {
-  const paths = new Map<string, string>();
+export function readPaths(text: string, address: ConfigAddress, around: Surroundings): Map<string, ReadPath> {
+  const paths = new Map<string, ReadPath>();
   const script = parseScript(text, around.file);
   if ('fault' in script) return paths;
   const value = valueAt(script, address);
   if (!value || value === 'absent') return paths;
   const node = bare(value.node);
   const add = (key: string | undefined, at: Node): void => {
-    const path = pathOf(bare(at));
-    if (key !== undefined && path !== undefined) paths.set(key, path);
+    const found = pathOf(script, at, value.scope);
+    if (key !== undefined && found !== undefined) paths.set(key, found);
   };
   if (node.type === 'ObjectExpression') {
     for (const property of node.properties) {
@@ -120,36 +123,22 @@ function valueAt(script: Script, address: ConfigAddress): Placed<Node> | 'absent
   return place;
 }
 
-/**
- * The path that an expression gives, relative to the file: `'./a'`, `path.resolve(__dirname, 'a')`,
- * `fileURLToPath(new URL('./a', import.meta.url))` and the like; undefined for anything else.
- */
-function pathOf(node: Node): string | undefined {
-  if (node.type === 'Literal') return typeof node.value === 'string' ? node.value : undefined;
-  if (node.type === 'TemplateLiteral')
-    return node.quasis.length === 1 ? (node.quasis[0]?.value.cooked ?? undefined) : undefined;
-  if (node.type === 'MemberExpression' && keyName(node.property, node.computed) === 'pathname')
-    return pathOf(bare(node.object));
-  if (node.type === 'NewExpression' && node.callee.type === 'Identifier' && node.callee.name === 'URL') {
-    const [first] = node.arguments;
-    return first && pathOf(first);
-  }
-  if (node.type !== 'CallExpression') return undefined;
-  const callee = node.callee.type === 'MemberExpression' ? node.callee.property : node.callee;
-  const name = callee.type === 'Identifier' ? callee.name : undefined;
-  const args = node.arguments.map((argument) => bare(argument));
-  if (name === 'fileURLToPath') return args[0] && pathOf(args[0]);
-  if (name !== 'resolve' && name !== 'join') return undefined;
-  const parts = args.map((argument, index) => (index === 0 && isOwnFolder(argument) ? '.' : pathOf(argument)));
-  return parts.every((part) => part !== undefined) ? parts.map((part) => part.replace(/^\//, '')).join('/') : undefined;
+/** What a script takes from another module: an export of it (`default`), or all of it (`*`). */
+export interface Taken {
+  from: string;
+  name: string;
 }
 
-function isOwnFolder(node: Node): boolean {
-  if (node.type === 'Identifier') return /^_*dirname$/.test(node.name);
-  if (node.type === 'MemberExpression') return keyName(node.property, node.computed) === 'dirname';
-  return (
-    node.type === 'CallExpression' &&
-    node.callee.type === 'MemberExpression' &&
-    keyName(node.callee.property, node.callee.computed) === 'cwd'
-  );
+/** What a script takes from other modules and hands on: what it imports or requires, and what it re-exports. */
+export function takenFrom(text: string, file: string): Taken[] {
+  const script = parseScript(text, file);
+  if ('fault' in script) return [];
+  const handedOn = script.program.body.flatMap((node): Taken[] => {
+    if (node.type === 'ExportAllDeclaration') return [{ from: node.source.value, name: '*' }];
+    if (node.type !== 'ExportNamedDeclaration' || !node.source) return [];
+    const from = node.source.value;
+    return node.specifiers.map(({ local }) => ({ from, name: local.type === 'Literal' ? local.value : local.name }));
+  });
+  const whole = [...text.matchAll(/\bmodule\.exports\s*=\s*require\(\s*["']([^"']+)["']\s*\)/g)];
+  return [...originsOf(script).values(), ...handedOn, ...whole.map(([, from = '']) => ({ from, name: '*' }))];
 }

@@ -1,11 +1,12 @@
 import path from 'node:path';
-import { exportsFunction, readConfig, readPaths } from '../../formats/script/read.ts';
+import { exportsFunction, readConfig } from '../../formats/script/read.ts';
 import type { ConfigAddress } from '../../formats/script/values.ts';
 import { parseJson } from '../../formats/json/json.ts';
 import type { Joint } from '../../joints/joint.ts';
 import { readApp } from '../../joints/app-joints.ts';
 import { browserSources } from '../../joints/browser-sources.ts';
 import { configFile, newConfig, pluginsJoint, type ConfigFile } from '../../joints/config-file.ts';
+import { configHomes, fromRoot, pathIn, pathsIn, valueIn, type ConfigHome } from '../../joints/config-home.ts';
 import { elementsImport } from '../../joints/elements-import.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
 import { postcssJoint, scriptJoint } from '../../joints/postcss-joint.ts';
@@ -34,15 +35,16 @@ const CONFIG_KEYS = [
 /** The joints of a browser app built with Vite. Apart from the stack itself, since only they need the script parser. */
 export async function readVite(ground: Ground): Promise<StackReading> {
   const config = findConfig(ground);
-  const setup = pageSetup(ground, config);
+  const homes = configHomes(ground, config);
+  const setup = pageSetup(ground, config, homes);
   const expected = path.posix.join(setup.root, 'index.html');
   const graph = readPage(ground, setup);
   const app = readApp(ground, graph?.boot);
-  const base = textAt(ground, config, '/base');
+  const base = textIn(ground, homes, '/base');
   const module = configModule(ground, config);
   return {
     joints: [
-      pluginsJoint(ground, config, at('/plugins')),
+      pluginsIn(ground, config, homes),
       inlinePostcss(ground, config) ?? postcssJoint(ground, setup.root),
       pageSheetJoint(ground, graph, expected),
       pageBootJoint(ground, graph, expected),
@@ -56,7 +58,7 @@ export async function readVite(ground: Ground): Promise<StackReading> {
       readsEnvironment: true,
       publicEnvironment: `import.meta.env.${envPrefix(ground, config) ?? 'VITE_'}`,
       runtime: 'browser',
-      outputs: [outputFolder(ground, config), 'coverage'],
+      outputs: [outputFolder(ground, homes, setup.root), 'coverage'],
       bundler: viteVersion(ground),
       folder: sourceFolder(ground, graph?.boot),
       screen: app.screen,
@@ -117,8 +119,29 @@ export function configModule(ground: Ground, { file, text }: ConfigFile): Traits
   return { module, isFunction: exportsFunction(text, at(''), around), keys };
 }
 
-function outputFolder(ground: Ground, config: ConfigFile): string {
-  return path.posix.normalize(textAt(ground, config, '/build/outDir') ?? 'dist');
+/** The bundler's plugins: in the configuration itself, or in the module of the workspace that it takes its list from. */
+function pluginsIn(ground: Ground, config: ConfigFile, homes: readonly ConfigHome[]): Joint {
+  const own = pluginsJoint(ground, config, at('/plugins'));
+  if (own.state !== 'blocked') return own;
+  const lead = ground.workspace.folder === '.' ? '' : `${ground.workspace.folder}/`;
+  for (const { file, text, root } of homes.slice(1)) {
+    // What packages beside this one share is theirs, too.
+    if (!file.startsWith(lead)) continue;
+    const there = pluginsJoint(ground, { file, text, seed: '' }, { ...at('/plugins'), root });
+    if (there.state === 'present') return there;
+  }
+  return own;
+}
+
+/** The folder of what is built, from the workspace on: relative to the root of the pages (Vite, `build.outDir`). */
+function outputFolder(ground: Ground, homes: readonly ConfigHome[], root: string): string {
+  const told = pathIn(ground, homes, at('/build/outDir'), root) ?? path.posix.join(root, 'dist');
+  return path.posix.relative(ground.workspace.folder, told) || 'dist';
+}
+
+function textIn(ground: Ground, homes: readonly ConfigHome[], pointer: string): string | undefined {
+  const found = valueIn(ground, homes, at(pointer));
+  return found?.value.kind === 'path' && !found.value.anchored ? found.value.path : undefined;
 }
 
 function textAt(ground: Ground, { file, text }: ConfigFile, pointer: string): string | undefined {
@@ -167,19 +190,15 @@ function inlinePostcss(ground: Ground, { file, text }: ConfigFile): Joint | unde
 }
 
 /** How a page of the project is resolved: its root and import aliases. */
-function pageSetup(ground: Ground, { file, text }: ConfigFile): PageSetup {
+function pageSetup(ground: Ground, { file }: ConfigFile, homes: readonly ConfigHome[]): PageSetup {
   const folder = ground.workspace.folder;
-  const around = { file, style: ground.workspace.style };
-  const setting = text === undefined ? undefined : readConfig(text, at('/root'), around);
-  const root = setting?.kind === 'path' ? ground.inHost(setting.path) : folder;
-  const aliases = new Map<string, string>();
-  for (const [key, target] of compilerPaths(ground)) aliases.set(key, target);
-  const configured = text === undefined ? [] : readPaths(text, at('/resolve/alias'), around);
-  for (const [key, target] of configured) {
-    aliases.set(
-      key,
-      target.startsWith('/') ? path.posix.join(root, target) : path.posix.join(path.posix.dirname(file), target),
-    );
+  // A root that is written plainly is relative to where the tool runs.
+  const root = pathIn(ground, homes, at('/root'), folder) ?? folder;
+  const aliases = new Map<string, string>(compilerPaths(ground));
+  for (const { key, path: one, home } of pathsIn(ground, homes, at('/resolve/alias'))) {
+    const isOfRoot = !one.anchored && one.path.startsWith('/');
+    const target = isOfRoot ? path.posix.join(root, one.path) : fromRoot(home, one, path.posix.dirname(file));
+    if (!aliases.has(key) || home.file === file) aliases.set(key, target);
   }
   return { root, aliases };
 }

@@ -4,6 +4,7 @@ import type { ConfigAddress } from '../../formats/script/values.ts';
 import { readApp } from '../../joints/app-joints.ts';
 import { bootJoint } from '../../joints/boot-joint.ts';
 import { browserSources } from '../../joints/browser-sources.ts';
+import { configHomes, pathIn } from '../../joints/config-home.ts';
 import { configFile, type ConfigFile } from '../../joints/config-file.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { loadedSheetJoint } from '../../joints/loaded-sheet.ts';
@@ -26,7 +27,9 @@ export async function readVueService(ground: Ground): Promise<StackReading> {
   };
   const boot = bootModule(ground, config);
   const app = readApp(ground, boot);
-  const output = path.posix.normalize(textAt(ground, config, '/outputDir') ?? 'dist');
+  const { folder } = ground.workspace;
+  const told = pathIn(ground, configHomes(ground, config), at('/outputDir'), folder);
+  const output = told === undefined ? 'dist' : path.posix.relative(folder, told) || 'dist';
   const base = textAt(ground, config, '/publicPath');
   const compiles = ground.finds('sass-loader');
   return {

@@ -5,6 +5,7 @@ import { blockedJoint, type Joint } from '../../joints/joint.ts';
 import { readApp } from '../../joints/app-joints.ts';
 import { bootJoint } from '../../joints/boot-joint.ts';
 import { browserSources } from '../../joints/browser-sources.ts';
+import { configHomes, pathIn } from '../../joints/config-home.ts';
 import { configFile } from '../../joints/config-file.ts';
 import { elementsImport } from '../../joints/elements-import.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
@@ -24,18 +25,30 @@ export async function readWebpack(ground: Ground): Promise<StackReading> {
     `webpack.config.${ending}`,
     `webpack.common.${ending}`,
   ]);
-  const config = configFile(ground, names, { name: 'webpack.config.js', seed: '' });
-  const around = { file: config.file, style: ground.workspace.style };
+  const named = Object.values(ground.workspace.manifest.scripts).flatMap((script) => {
+    const match = /\bwebpack\b[^&|;]{0,500}?(?:--config|-c)[= ](["']?)([^\s"']+)\1/.exec(script);
+    return match?.[2] === undefined ? [] : [match[2]];
+  });
+  const config = configFile(ground, [...named, ...names], { name: 'webpack.config.js', seed: '' });
+  const homes = configHomes(ground, config);
   const texts = (pointer: string): string[] =>
-    config.text === undefined ? [] : readTexts(config.text, at(pointer), around);
+    homes.flatMap(({ file, text, root }) =>
+      readTexts(text, { ...at(pointer), root }, { file, style: ground.workspace.style }),
+    );
   const setup = { root: ground.workspace.folder, aliases: new Map(compilerPaths(ground)) };
   const entries = [...texts('/entry'), ...texts('/entry/main'), ...texts('/entry/app'), './src/index'];
-  const boot = entries.flatMap((entry) => resolveFrom(ground, setup, config.file, entry) ?? [])[0];
+  // Entries that are written plainly are relative to where the bundler runs (webpack, "context").
+  const here = ground.inHost('webpack.config.js');
+  const boot = [here, config.file].flatMap((from) =>
+    entries.flatMap((entry) => resolveFrom(ground, setup, from, entry) ?? []),
+  )[0];
   const app = readApp(ground, boot);
-  const output = texts('/output/path')[0] ?? 'dist';
+  const folder = ground.workspace.folder;
+  const told = pathIn(ground, homes, at('/output/path'), folder);
+  const output = told === undefined ? 'dist' : path.posix.relative(folder, told) || 'dist';
   return {
     joints: [
-      postcss(ground, config.file, config.text ?? ''),
+      postcss(ground, config.file, homes.map(({ text }) => text).join('\n')),
       ...(boot === undefined ? [] : bootJoints(ground, boot, setup)),
       ...app.joints,
       ...(await packageJoints(ground)),
