@@ -34,6 +34,14 @@ const facts = {
     z.optional(z.record(z.string(), z.array(z.string()).check(z.minLength(1)))),
     'per package, names (or `default`, `*`) of which its own scripts already import at least one; what Ligament put in does not count',
   ),
+  tests: told(
+    z.optional(z.enum(['none', 'there'])),
+    'whether the workspace has tests already: files called *.test.* or *.spec.*, or in a folder __tests__',
+  ),
+  screen: told(
+    z.optional(z.enum(['alone', 'within'])),
+    'whether what the app shows first can be shown by itself (`alone`), or only `within` what else it needs: providers, plugins, answers of a server',
+  ),
   configured: told(z.optional(z.array(z.string())), "top-level keys of the bundler's configuration"),
   joints: told(z.optional(z.array(z.enum(JOINT_NAMES))), 'joints that its stack has'),
   environment: told(

@@ -2,6 +2,7 @@ import { JOINTS, type JointName } from '../definition/joints.ts';
 import type { StackFacts } from '../stacks/sides.ts';
 import type { Signs } from '../definition/signs.ts';
 import { findSigns } from './signs.ts';
+import { hasTests } from './tests.ts';
 import type { Circumstances } from './circumstances.ts';
 import path from 'node:path';
 import type { Condition } from '../definition/conditions.ts';
@@ -98,6 +99,12 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
     Object.entries(imports)
       .filter(([name, wanted]) => !importsOneOf(name, wanted, at))
       .map(([name, wanted]) => `nothing here imports ${wanted.join(' or ')} from ${name} yet`),
+  tests: ({ tests }, at) =>
+    tests === undefined || (tests === 'there') === hasTests(at) ? [] : [`it is for projects with tests ${tests}`],
+  screen: ({ screen }, { stack }) =>
+    screen === undefined || (screen === 'alone') === (stack.traits.screen?.alone ?? false)
+      ? []
+      : [`it is for apps whose first component is shown ${screen}`],
   configured: ({ configured = [] }, { stack }) =>
     configured
       .filter((key) => !stack.traits.config?.keys.includes(key))

@@ -7,6 +7,7 @@ import { ownFiles } from '../survey/own-files.ts';
 import { DEFAULT_HABITS } from '../text/habits.ts';
 import { contentsOf } from './contents.ts';
 import { notOwn } from './not-own.ts';
+import { testsApart } from './tests.ts';
 
 export type FactValues = Record<FactName, string>;
 
@@ -38,6 +39,7 @@ export function factValues(at: Circumstances): FactValues {
     'run.ending': stack.traits.ending ?? stack.traits.runs?.ending ?? 'js',
     views: stack.traits.views?.folder ?? '',
     tests: testsFolder(at),
+    'tests.apart': testsApart(at),
     'database.address': stack.traits.databaseAddress ?? "''",
     pages: stack.traits.pages ?? '',
     'public.env': stack.traits.publicEnvironment ?? 'process.env.',
@@ -92,12 +94,12 @@ function importLines(screen: Screen, { sources }: Traits): string {
 
 /** The same as a module in a folder below names it. */
 function below(screen: Screen): Screen {
-  const { given } = screen;
+  const { given, local, from, name } = screen;
   const deeper = <One extends { from: string }>(one: One): One => ({
     ...one,
     from: one.from.replace(/^\.\.?\//, (lead) => (lead === './' ? '../' : '../../')),
   });
-  return { ...deeper(screen), ...(given ? { given: { ...given, imports: given.imports.map(deeper) } } : {}) };
+  return { ...deeper({ local, from, name }), ...(given ? { given: { ...given, imports: given.imports.map(deeper) } } : {}) };
 }
 
 function importLine({ local, from, name }: Omit<Screen, 'given'>): string {

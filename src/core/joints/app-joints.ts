@@ -5,6 +5,7 @@ import { importsOf, type ImportedName } from '../formats/script/imported-names.t
 import { shownByCall, shownByElement, type Shown } from '../formats/script/shown.ts';
 import type { ScriptOperation } from '../formats/script/operations.ts';
 import type { ExportName } from '../formats/script/values.ts';
+import { isAlone } from './alone.ts';
 import { isOwnModule, startModules } from './app-module.ts';
 import type { Ground } from './ground.ts';
 import { localImport } from './local-import.ts';
@@ -166,7 +167,17 @@ function screenAt(ground: Ground, boot: string, { file, shown }: AppPlace): Scre
   const used = imports.filter((one) => given?.names.includes(one.local));
   const { from, name } = rebased(ground, file, boot, here);
   const more = used.map((one) => rebased(ground, file, boot, one));
-  return { here, beside: { local, from, name, ...(given ? { given: { code: given.code, imports: more } } : {}) } };
+  const beside: Screen = {
+    local,
+    from,
+    name,
+    // Many modules may have to be read for it.
+    get alone() {
+      return given === undefined && isAlone(ground, file, here);
+    },
+    ...(given ? { given: { code: given.code, imports: more } } : {}),
+  };
+  return { here, beside };
 }
 
 /** An import as it is written in a module beside the boot module. */

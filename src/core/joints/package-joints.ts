@@ -108,17 +108,20 @@ function environmentJoint(ground: Ground, ignore: Joint<'ignore.lines'>, expands
         ...variables.map(([key, { value = '', example: shown = value, comment }]) =>
           environmentEdit({ file: example, key, value: shown, comment, expands }),
         ),
-        ...variables.map(([key, { value = '', secret, comment }]) => ({
-          ...environmentEdit({
-            file,
-            key,
-            value: secret === undefined ? value : secretToken(key),
-            comment,
-            secret,
-            expands,
-          }),
-          private: true,
-        })),
+        // What nobody has told is in the example alone.
+        ...variables
+          .filter(([, { value = '', secret }]) => value !== '' || secret !== undefined)
+          .map(([key, { value = '', secret, comment }]) => ({
+            ...environmentEdit({
+              file,
+              key,
+              value: secret === undefined ? value : secretToken(key),
+              comment,
+              secret,
+              expands,
+            }),
+            private: true,
+          })),
       ];
     },
   };

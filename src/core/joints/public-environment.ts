@@ -39,11 +39,11 @@ export function publicEnvironment(ground: Ground, { prefix, files }: Exposure): 
           }),
         ),
         ...modes.flatMap((file) =>
-          variables.map(([name, { value = '', production = value, comment }]) => ({
+          valuesIn(variables, file === files.development).map(([name, value, comment]) => ({
             ...environmentEdit({
               file: ground.inHost(file),
               key: prefix + name,
-              value: file === files.development ? value : production,
+              value,
               comment,
               expands: true,
             }),
@@ -53,6 +53,19 @@ export function publicEnvironment(ground: Ground, { prefix, files }: Exposure): 
       ];
     },
   };
+}
+
+type Variables = readonly [
+  string,
+  { value?: string | undefined; production?: string | undefined; comment?: string | undefined },
+][];
+
+/** The variables that have a value in one of the modes: what nobody has told is in the example alone. */
+function valuesIn(variables: Variables, isDevelopment: boolean): [string, string, string | undefined][] {
+  return variables.flatMap(([name, { value = '', production = value, comment }]) => {
+    const told = isDevelopment ? value : production;
+    return told === '' ? [] : [[name, told, comment]];
+  });
 }
 
 /** Where the configuration decides what browsers get in a way that cannot be read. */

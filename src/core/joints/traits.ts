@@ -22,6 +22,8 @@ export interface Screen {
   /** Where it comes from, as written there, and under which name: `default` or that of the export. */
   from: string;
   name: string;
+  /** It can be shown by itself: nothing is around it, and it asks for nothing. */
+  alone?: boolean | undefined;
   /** What it is given there: the code of an object, with the imports that this needs. */
   given?: { code: string; imports: readonly { local: string; from: string; name: string }[] } | undefined;
 }
