@@ -70,7 +70,11 @@ writeMaps(maps);
 async function buildProgram() {
   const outdir = path.join(root, 'dist');
   rmSync(outdir, { recursive: true, force: true });
-  const late = new Map([[path.join(root, 'src/cli/main.ts'), 'ligament']]);
+  const late = new Map([
+    [path.join(root, 'src/cli/main.ts'), 'ligament'],
+    // Started as a process of its own.
+    [path.join(root, 'src/core/measure/formatter-worker.ts'), 'formatter-worker'],
+  ]);
   const maps = new Map();
   const inputs = new Set();
   const lateParts = {
@@ -111,7 +115,7 @@ async function buildProgram() {
       lineLimit: 160,
       legalComments: 'none',
       // The first file does as little as can be: it has no bundled packages.
-      ...(name === 'ligament' ? {} : { banner: { js: banner } }),
+      ...(['ligament', 'formatter-worker'].includes(name) ? {} : { banner: { js: banner } }),
     });
     for (const { path: place, contents } of outputFiles) {
       if (place.endsWith('.map')) maps.set(path.basename(place), contents);

@@ -11,6 +11,7 @@ export const LAYERS = [
   'core/definition',
   'core/change',
   'core/survey',
+  'core/measure',
   'core/ledger',
   'core/history',
   'core/host',

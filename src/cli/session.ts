@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import type { Catalog, KeptDefinitions } from '../core/definition/catalog.ts';
 import type { ProofKinds } from '../core/definition/proof-kind.ts';
 import { keptDefinitions } from '../core/definition/definition-cache.ts';
+import { nodeFormatters } from '../core/doors/node-formatters.ts';
 import { nodeFiles } from '../core/doors/node-files.ts';
 import { nodeMachine } from '../core/doors/node-machine.ts';
 import { nodeProcesses } from '../core/doors/node-processes.ts';
@@ -35,6 +36,10 @@ export function openDoors({ offline = false }: { offline?: boolean } = {}): Door
         return opened;
       },
     },
+    formatters: nodeFormatters(async (name, version) => {
+      const { fetchedTool } = await import('../core/ecosystems/npm/fetched-tool.ts');
+      return fetchedTool(name, version, process.env, offline);
+    }),
     environment: process.env,
   };
 }

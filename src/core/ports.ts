@@ -155,6 +155,15 @@ export interface Machine {
 // eslint-disable-next-line @typescript-eslint/no-empty-object-type -- it is merged with what ecosystems declare
 export interface PackageSources {}
 
+/** Finding the settings of a formatter by what it makes of sources. */
+export interface FormatterDoor {
+  /**
+   * Has a version of a formatter measure sources, in a process of its own that is told nothing of the project but these. The answer as it
+   * was given; undefined where the formatter cannot be had, or gives none.
+   */
+  measure(name: string, version: string, task: string): Promise<string | undefined>;
+}
+
 /** The doors that a command uses. */
 export interface Doors {
   files: FileDoor;
@@ -165,6 +174,8 @@ export interface Doors {
   offline: boolean;
   /** Where the packages of each ecosystem come from. */
   sources: PackageSources;
+  /** Undefined where nothing is measured. */
+  formatters?: FormatterDoor | undefined;
   /** The environment that the command was given, without the secrets in it. */
   environment: Readonly<Record<string, string | undefined>>;
   /** Set while a command starts programs that a kill would leave behind. */

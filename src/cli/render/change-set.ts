@@ -79,7 +79,11 @@ function partsBlocks(parts: ChangeSet['parts']): string[] {
     if (part.adopted) return [adoptedBlock(part, names.join(', '))];
     const head = `${pc.bold(printable(part.title))} goes to ${shown} (${printable(part.stack)}${part.side === 'browser' || part.side === 'server' ? `, ${part.side} side` : ''}) ${pc.cyan(printable(part.way))}.`;
     const reasons = (part.wayReason?.split('; ') ?? []).map((reason) => pc.dim(`  ${printable(reason)}`));
-    return [[head, ...reasons].join('\n')];
+    const found =
+      part.settings === undefined
+        ? []
+        : wrap(`Settings ${part.settings}.`, 100).map((line) => pc.dim(`  ${printable(line)}`));
+    return [[head, ...reasons, ...found].join('\n')];
   });
 }
 

@@ -69,6 +69,8 @@ export interface AttachedPart {
   packages: ChosenPackage[];
   /** What was there already, in words. */
   already: string[];
+  /** How the settings of its formatter were found, in words. */
+  settings?: string | undefined;
   /** It was set up by hand: where, and what would round it off. */
   adopted?: Adopted | undefined;
 }

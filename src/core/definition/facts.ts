@@ -25,6 +25,8 @@ export const FACTS = {
   'tests.apart': 'globs of tests that another tool runs, as the code of a list',
   'bundler.config': "the module of the bundler's configuration",
   'bundler.merged': 'the code that merges `own` into what that module exports (`base`)',
+  'style.settings':
+    'the settings of the formatter that the way names, as JSON; those that the sources seem to show where nothing can be measured',
   'style.semicolons': 'whether statements end in semicolons (true or false)',
   'style.singleQuotes': 'whether texts stand in single quotes',
   'style.indentWidth': 'how wide one level is indented',

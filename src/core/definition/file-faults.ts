@@ -73,6 +73,8 @@ function mergeFaults(
 
 /** The names in a JSON object whose placeholders stand for values; undefined for another text. */
 function membersOf(text: string): string[] | undefined {
+  // These are an object whatever they are, and what is added to them is joined with them.
+  if (text.trim() === '{{style.settings}}') return [];
   try {
     const value: unknown = JSON.parse(text.replaceAll(PLACEHOLDER, '0'));
     return isRecord(value) ? Object.keys(value) : undefined;

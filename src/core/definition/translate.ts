@@ -126,6 +126,7 @@ function wayOf({ way, title, quiet, path, fits, proofs }: Head, parts: readonly 
   const ties: Tie[] = [];
   const files: WayFile[] = [];
   const commands: Way['commands'] = [];
+  let formatter: string | undefined;
   for (const { value, path: own } of parts) {
     for (const [name, need] of Object.entries(value.packages ?? {})) {
       packages[name] = needOf(need);
@@ -143,6 +144,7 @@ function wayOf({ way, title, quiet, path, fits, proofs }: Head, parts: readonly 
       at.note(['files', files.length], [...own, 'files', index]);
       files.push(fileOf(one));
     });
+    formatter = value.formatter ?? formatter;
     value.commands?.forEach((one, index) => {
       at.note(['commands', commands.length], [...own, 'commands', index]);
       commands.push(one);
@@ -157,6 +159,7 @@ function wayOf({ way, title, quiet, path, fits, proofs }: Head, parts: readonly 
     ...(files.length > 0 ? { files } : {}),
     ...(Object.keys(fragments).length > 0 ? { fragments } : {}),
     ...(commands.length > 0 ? { commands } : {}),
+    ...dropUndefined({ formatter }),
     proofs: proofs.map(({ proof, path: own }, index) => proofOf(proof, at.below(['proofs', index]), own)),
   };
 }

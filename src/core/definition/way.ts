@@ -41,6 +41,7 @@ export const way = z.strictObject({
   ties: z.array(tie),
   files: z.optional(z.array(wayFile)),
   fragments: z.optional(z.record(text, z.array(z.strictObject({ when, text })))),
+  formatter: z.optional(packageName),
   commands: z.optional(z.array(command)),
 });
 

@@ -74,6 +74,10 @@ export const wayParts = {
   ties: told(z.optional(z.array(writtenTie)), 'what to put at which joint'),
   files: told(z.optional(z.array(file)), 'files it adds; if one exists with other contents, Ligament refuses'),
   fragments,
+  formatter: told(
+    z.optional(packageName),
+    "a package of the way that lays sources out (Prettier's API). Its settings are found by formatting the project's own sources: `{{style.settings}}` stands for them, as JSON",
+  ),
   commands: told(
     z.optional(z.array(command)),
     'commands to run in the workspace once the packages are installed. What they write is restored if anything fails, and what they create is removed with the integration',

@@ -2,6 +2,7 @@ import type { Circumstances } from './circumstances.ts';
 import path from 'node:path';
 import type { FactName } from '../definition/facts.ts';
 import { importText } from '../formats/script/import-text.ts';
+import { startOptions } from '../measure/start-options.ts';
 import type { Screen, Traits } from '../joints/traits.ts';
 import { ownFiles } from '../survey/own-files.ts';
 import { DEFAULT_HABITS } from '../text/habits.ts';
@@ -47,6 +48,7 @@ export function factValues(at: Circumstances): FactValues {
     'bundler.merged': stack.traits.config?.isFunction
       ? 'defineConfig(async (env) => mergeConfig(await base(env), own))'
       : 'mergeConfig(base, defineConfig(own))',
+    'style.settings': JSON.stringify(startOptions(style), null, 2),
     'style.semicolons': String(style.semicolons),
     'style.singleQuotes': String(style.quotes === 'single'),
     'style.indentWidth': String(tabs ? 4 : style.indent.length),
@@ -99,7 +101,10 @@ function below(screen: Screen): Screen {
     ...one,
     from: one.from.replace(/^\.\.?\//, (lead) => (lead === './' ? '../' : '../../')),
   });
-  return { ...deeper({ local, from, name }), ...(given ? { given: { ...given, imports: given.imports.map(deeper) } } : {}) };
+  return {
+    ...deeper({ local, from, name }),
+    ...(given ? { given: { ...given, imports: given.imports.map(deeper) } } : {}),
+  };
 }
 
 function importLine({ local, from, name }: Omit<Screen, 'given'>): string {

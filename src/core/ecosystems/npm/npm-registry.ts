@@ -77,7 +77,12 @@ export async function openNpmRegistry(
   };
 }
 
-async function loadConfig(hostRoot: string, environment: Readonly<Record<string, string | undefined>>) {
+/** npm's configuration as a folder has it; `own`: without what a project says, the user's and the machine's alone. */
+export async function loadConfig(
+  hostRoot: string,
+  environment: Readonly<Record<string, string | undefined>>,
+  own = false,
+) {
   const { default: Config } = await import('@npmcli/config');
   const settings = await import('@npmcli/config/lib/definitions/index.js');
   const { definitions, shorthands, flatten, nerfDarts } = settings.default;
@@ -88,7 +93,7 @@ async function loadConfig(hostRoot: string, environment: Readonly<Record<string,
     nerfDarts,
     npmPath: path.dirname(path.dirname(process.execPath)),
     cwd: hostRoot,
-    argv: [process.execPath, 'ligament'],
+    argv: [process.execPath, 'ligament', ...(own ? ['--location', 'user', '--global'] : [])],
     env: { ...environment },
   });
   await config.load();

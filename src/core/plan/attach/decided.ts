@@ -35,6 +35,8 @@ export interface Decided {
   reasons: string[];
   edits: Edit[];
   adoption?: Adoption | undefined;
+  /** How the settings of its formatter were found, in words. */
+  settings?: string | undefined;
 }
 
 /** The record of what is attached, as a new file. */
@@ -75,7 +77,7 @@ export async function proofsOf(context: Context, one: Decided): Promise<ProofTas
 
 /** What it contributes to a change set. */
 export function partOf(
-  { request, facts, stack, way, packages, reasons, adoption }: Decided,
+  { request, facts, stack, way, packages, reasons, adoption, settings }: Decided,
   already: string[],
 ): AttachedPart {
   return {
@@ -89,6 +91,7 @@ export function partOf(
     wayReason: reasons.length > 0 ? reasons.join('; ') : undefined,
     packages,
     already,
+    ...(settings === undefined ? {} : { settings }),
     ...(adoption ? { adopted: { places: adoption.places, suggested: adoption.suggested } } : {}),
   };
 }

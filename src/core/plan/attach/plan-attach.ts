@@ -33,6 +33,7 @@ import { refuseWithHandwork } from './handwork.ts';
 import { installStep } from '../shared/install-step.ts';
 import { alreadyThere, planFiles } from '../shared/plan-files.ts';
 import { ownerOf } from '../../edits/replay.ts';
+import { formatterSettings } from './formatter-settings.ts';
 import { findShadowing } from './shadowing.ts';
 import { refuseTracked, secretsNeeded } from './secrets.ts';
 import { checkOwnPath } from '../../change/paths.ts';
@@ -202,7 +203,8 @@ async function decide(context: Context, request: AttachRequest, wishes: Wishes):
   }
   if (adoption) throw secondWay(definition, facts, adoption);
   const taken = await takeWay(context, { definition, facts, stack, choices, wanted: wantedWay, ...wishes });
-  const values = valuesFor(at);
+  const found = await formatterSettings(context, taken.way, taken.packages, at);
+  const values = { ...valuesFor(at), ...(found ? { 'style.settings': found.json } : {}) };
   const edits = [
     ...workOf(facts).edits(context, taken.packages, {
       move: wishes.movePackages,
@@ -222,7 +224,7 @@ async function decide(context: Context, request: AttachRequest, wishes: Wishes):
       place: { owner, ...shadowing },
     });
   const raw = definition.ways.find((one) => one.way === taken.way.way) ?? taken.way;
-  return { request, facts, stack, sideWhy, choices, ...taken, raw, edits };
+  return { request, facts, stack, sideWhy, choices, ...taken, raw, edits, settings: found?.words };
 }
 
 /** The packages that are missing of what is set up by hand. Throws a Problem (status 3) where no versions suit. */

@@ -10,7 +10,7 @@ import { fitFile } from '../../formats/script/fit-file.ts';
 import { toNative } from '../../formats/script/native.ts';
 import type { StackFacts } from '../../stacks/sides.ts';
 import type { WorkspaceFacts } from '../../survey/survey.ts';
-import { joinedRecords } from '../../records.ts';
+import { joinedRecords, recordOf } from '../../records.ts';
 import type { CodeStyle } from '../../text/code-style.ts';
 
 interface EditPlace {
@@ -27,11 +27,22 @@ export function wayEdits({ files = [], ties }: Way, place: EditPlace): Edit[] {
   const made = files.map(({ file, text = '', merge = [], native, ...how }) => {
     const inHost = path.posix.normalize(path.posix.join(workspace.folder, fillText(file, values)));
     const members = merge.map((one) => fillAll(one.members, values)).reduce(joinedRecords, {});
-    const filled = withMembers(fillText(text, values).trimStart(), members);
+    const filled = isSettings(text)
+      ? joinedSettings(fillText(text, values), members)
+      : withMembers(fillText(text, values).trimStart(), members);
     const own = native ? nativeFile(filled, inHost, place) : filled;
     return wholeFile(inHost, fitFile(own, inHost, style), how);
   });
   return [...made, ...tieEdits(ties, place)];
+}
+
+/** A file that is nothing but the settings of a formatter. */
+function isSettings(text: string): boolean {
+  return text.trim() === '{{style.settings}}';
+}
+
+function joinedSettings(json: string, members: Record<string, unknown>): string {
+  return `${JSON.stringify(joinedRecords(recordOf(JSON.parse(json)), members), null, 2)}\n`;
 }
 
 /** In such a file `~/` is the workspace's folder. */

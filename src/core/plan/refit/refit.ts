@@ -94,7 +94,7 @@ async function fitAnew(
   ];
   const edits = [
     ...ofPackages.sort((a, b) => compareNames(packageNamed(a), packageNamed(b))),
-    ...wayEdits(way, { workspace: stack.workspace, stack, style, values: valuesFor(at) }),
+    ...keepSettings(wayEdits(way, { workspace: stack.workspace, stack, style, values: valuesFor(at) }), way, ledger),
   ];
   const owner = ownerOf(ledger);
   // It was planned with what came beside it in view.
@@ -120,6 +120,16 @@ async function fitAnew(
     { file: record, before, after: encode(renderLedger(next)), role: 'record' as const },
   ];
   return { files, refitted: { ledger: next, title: ledger.title, packages: added } };
+}
+
+/** Settings that were found once stay as they are. */
+function keepSettings(edits: Edit[], { files = [] }: Way, ledger: Ledger): Edit[] {
+  const found = files.filter(({ text }) => text?.includes('{{style.settings}}')).map(({ file }) => file);
+  return edits.map((edit) => {
+    const isFound = edit.format === 'whole' && found.some((file) => edit.file.endsWith(file));
+    const known = isFound ? ledger.edits.find((one) => one.file === edit.file && one.format === 'whole') : undefined;
+    return known ? plainEdit(known) : edit;
+  });
 }
 
 function isSame(edit: Edit, other: Edit | undefined): boolean {
