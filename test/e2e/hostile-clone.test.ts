@@ -374,7 +374,7 @@ describe('records that were committed', () => {
   });
 
   it('of a newer format: refused in words', () => {
-    put('kit.json', JSON.stringify({ ledger: 4, integration: 'kit' }));
+    put('kit.json', JSON.stringify({ ledger: 99, integration: 'kit' }));
     const refused = run(['survey']);
     expect(refused.status).toBe(3);
     expect(refused.stderr).toContain('was written by a newer Ligament');

@@ -175,10 +175,14 @@ export function ignoreJoint(ground: Ground): Joint<'ignore.lines'> {
   };
 }
 
+const RUNNERS = /^(node|tsx|ts-node|\w+x|sh|bash|cross-env)$/;
+
 /** Whether a script of the developers' own, under whatever name, runs the same program for the same purpose: with the options that tell it. */
 function doesSame(script: string, wanted: string): boolean {
   const [program = '', ...rest] = wanted.split(' ');
   const words = script.split(/[\s;&|()]+/);
+  // What only starts something else does what it starts.
+  if (RUNNERS.test(program)) return rest.every((word) => words.includes(word));
   const options = rest.filter((word) => word.startsWith('--'));
   const isThere = (option: string): boolean =>
     words.some((word) => word === option || word === option.slice(1, 3) || word.startsWith(`${option}=`));

@@ -146,15 +146,35 @@ const ENGINES: Record<string, VersionCase> = {
   'the host runs on older ones than this machine': {
     registry: { trellis: { '7.0.0': node('>=16'), '8.0.0': node('>=20') } },
     host: node('>=18'),
-    wants: { trellis: '>=7' },
+    wants: { trellis: { range: '>=7', section: 'production' } },
     gets: { trellis: '7.0.0' },
     tells: ['all that the project says it runs on'],
   },
   'the host runs on two lines': {
     registry: { trellis: { '7.0.0': node('^18 || >=20'), '8.0.0': node('>=20') } },
     host: node('^18.12 || >=20.9'),
-    wants: { trellis: '>=7' },
+    wants: { trellis: { range: '>=7', section: 'production' } },
     gets: { trellis: '7.0.0' },
+  },
+  'a tool needs only the Node that runs it': {
+    registry: { trellis: { '7.0.0': node('>=16'), '8.0.0': node('>=20') } },
+    host: node('>=18'),
+    wants: { trellis: '>=7' },
+    gets: { trellis: '8.0.0' },
+  },
+  'a line means the version of it that is at hand': {
+    registry: { trellis: { '7.0.0': node('>=16'), '8.0.0': node('^20.19.0 || >=22.12.0') } },
+    host: node('20.x'),
+    wants: { trellis: { range: '>=7', section: 'production' } },
+    gets: { trellis: '8.0.0' },
+  },
+  'no version runs on what the host says, which is a preference': {
+    registry: { trellis: { '8.0.0': node('>=20') } },
+    files: { '.npmrc': '' },
+    host: node('>=18'),
+    wants: { trellis: { range: '>=7', section: 'production' } },
+    gets: { trellis: '8.0.0' },
+    tells: ['trellis 8.0.0 requires Node >=20, and package.json says that the project runs on Node >=18.'],
   },
   'no version runs here': {
     registry: { trellis: { '8.0.0': node('>=22') } },
@@ -164,7 +184,7 @@ const ENGINES: Record<string, VersionCase> = {
   'no version runs on what the host says': {
     registry: { trellis: { '8.0.0': node('>=20') } },
     host: node('>=18'),
-    wants: { trellis: '>=7' },
+    wants: { trellis: { range: '>=7', section: 'production' } },
     clash: ['package.json says that the project runs on Node >=18', 'let the project ask for Node >=20'],
     npmAgrees: false,
   },
