@@ -1,4 +1,5 @@
 import { printable } from './render/printable.ts';
+import type { OpenChoice } from '../core/plan/attach/open-choices.ts';
 import type { SideQuestion } from '../core/plan/attach/choose-side.ts';
 import { confirm, input, password, select } from '@inquirer/prompts';
 import pc from 'picocolors';
@@ -22,6 +23,24 @@ export async function secretAnswer(message: string): Promise<string> {
 /** Asks for a text. Throws a Problem (status 130) where the answer is an interruption. */
 export async function textAnswer(message: string): Promise<string> {
   return answered(() => input({ message, theme: THEME }, { output: process.stderr }));
+}
+
+/** Asks about a choice: among its answers, or for a text that is fit. Throws a Problem (status 130) where the answer is an interruption. */
+export async function choiceAnswer(title: string, { ask, of, usual, why, objection }: OpenChoice): Promise<string> {
+  const message = `${printable(title)}: ${printable(ask)}${why === undefined ? '' : ` (${printable(why)})`}`;
+  if (of) {
+    const choices = of.map((value) => ({ value, name: printable(value) }));
+    const asked = { message, choices, ...(usual === undefined ? {} : { default: usual }), theme: THEME };
+    return answered(() => select<string>(asked, { output: process.stderr }));
+  }
+  const asked = {
+    message,
+    ...(usual === undefined ? {} : { default: usual }),
+    validate: (value: string) =>
+      objection(value) ?? (value === '' && usual === undefined ? 'it needs an answer' : true),
+    theme: THEME,
+  };
+  return answered(() => input(asked, { output: process.stderr }));
 }
 
 async function answered<Answer>(ask: () => Promise<Answer>): Promise<Answer> {

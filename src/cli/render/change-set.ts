@@ -17,6 +17,7 @@ export function renderChangeSet(changes: ChangeSet, whole: boolean): string {
   const blocks = [
     changes.parts.length === 0 ? pc.bold(printable(capitalised(changes.title))) : '',
     ...partsBlocks(changes.parts),
+    section('Choices', choices(changes.parts)),
     packagesBlock(changes),
     section('Changes', changedFiles(changes, whole)),
     section('New files', newFiles(changes, whole)),
@@ -102,6 +103,27 @@ function adoptedBlock({ title, stack, adopted }: ChangeSet['parts'][number], nam
       ? ['', pc.underline('Left out; --complete puts it in'), ...shortened(more, false, 'edits')]
       : []),
   ].join('\n');
+}
+
+const SOURCES = { given: 'as you said', inferred: 'told by the project', default: 'the default' };
+
+/** What was chosen, by whom, and how another answer is given. */
+function choices(parts: ChangeSet['parts']): string {
+  const rows = parts.flatMap(({ integration, choices: all = [] }) =>
+    all.map(({ key, value, source, why }) => [
+      `  ${pc.bold(printable(`${integration}.${key}`))}`,
+      value === '' ? pc.dim('none') : printable(value),
+      pc.dim(printable(why === undefined ? SOURCES[source] : `${SOURCES[source]}: ${why}`)),
+    ]),
+  );
+  const unique = new Map(rows.map((row) => [row.join('\n'), row]));
+  const example = parts.find((part) => part.choices?.some(({ source }) => source !== 'given'));
+  const key = example?.choices?.find(({ source }) => source !== 'given')?.key;
+  const hint =
+    key === undefined
+      ? []
+      : [pc.dim(`  --choose ${printable(example?.integration ?? '')}.${printable(key)}=… gives another answer.`)];
+  return rows.length === 0 ? '' : [...columns([...unique.values()]), ...hint].join('\n');
 }
 
 /** What changes in files that are there, and what goes. */

@@ -69,6 +69,9 @@ export interface AttachedPart {
   packages: ChosenPackage[];
   /** What was there already, in words. */
   already: string[];
+  /** Its choices: what was answered, and by whom. */
+  choices?:
+    { key: string; value: string; source: 'given' | 'inferred' | 'default'; why?: string | undefined }[] | undefined;
   /** How the settings of its formatter were found, in words. */
   settings?: string | undefined;
   /** It was set up by hand: where, and what would round it off. */

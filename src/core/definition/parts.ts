@@ -21,7 +21,11 @@ const textChoice = z.strictObject({
     z.enum(['lowercase', 'name', 'line']),
     'what counts as an answer: one word in lower case, a name (letters, digits, `-`, `_`), or one line of text',
   ),
-  default: told(z.string(), 'the default answer'),
+  default: told(z.optional(z.string()), 'the default answer; without one somebody has to answer'),
+  found: told(
+    z.optional(z.array(z.string().check(z.regex(/^[^*]*\*[^*]*$/)))),
+    'texts with one `*`: where a style sheet or a configuration file of the project has one of them, what stands in its place is the answer',
+  ),
   asked,
 });
 

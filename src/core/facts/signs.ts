@@ -151,10 +151,13 @@ function filesBy(pattern: string, at: Circumstances): SignPlace[] {
 /** Where a configuration names something as a text of its own, as a key or as an item. */
 function namedAt(text: string, name: string): number | undefined {
   const pattern = patternOf(name);
-  const found = new RegExp(
-    `(?<=["'\`])${pattern}(?=["'\`/])|^\\s*(?:- )?${pattern}\\s*:|^\\s*- ${pattern}\\s*$`,
-    'm',
-  ).exec(text);
+  const forms = [
+    `(?<=["'\`])${pattern}(?=["'\`/])`,
+    `(?<=[{,]\\s{0,40})${pattern}(?=\\s{0,10}:)`,
+    `^\\s*(?:- )?${pattern}\\s*:`,
+    `^\\s*- ${pattern}\\s*$`,
+  ];
+  const found = new RegExp(forms.join('|'), 'm').exec(text);
   return found?.index;
 }
 

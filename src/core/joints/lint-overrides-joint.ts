@@ -1,5 +1,6 @@
 import type { Edit } from '../edits/edit.ts';
 import { locate } from '../formats/script/locate.ts';
+import { isRecord } from '../records.ts';
 import type { ConfigAddress } from '../formats/script/values.ts';
 import { blockedJoint, type Joint } from './joint.ts';
 import type { Ground } from './ground.ts';
@@ -29,6 +30,17 @@ export function olderConfiguration(ground: Ground): OlderConfiguration | undefin
   return { file, kind: isJson ? 'json' : 'yaml', pointer: '' };
 }
 
+/** A value as people write it in a script. */
+function codeOf(value: unknown): string {
+  if (Array.isArray(value)) return `[${value.map(codeOf).join(', ')}]`;
+  if (typeof value === 'string') return `'${value.replaceAll(/['\\]/g, String.raw`\$&`)}'`;
+  if (!isRecord(value)) return JSON.stringify(value);
+  const members = Object.entries(value).map(
+    ([name, one]) => `${/^[\w$]+$/.test(name) ? name : `'${name}'`}: ${codeOf(one)}`,
+  );
+  return `{ ${members.join(', ')} }`;
+}
+
 /** The joint "the overrides of a lint configuration of the older kind"; undefined where there is none. */
 export function overridesJoint(ground: Ground): Joint<'lint.overrides'> | undefined {
   const found = olderConfiguration(ground);
@@ -44,7 +56,7 @@ export function overridesJoint(ground: Ground): Joint<'lint.overrides'> | undefi
   }
   const address: ConfigAddress = { pointer: '/overrides', helpers: ['defineConfig'], keys: CONFIG_KEYS };
   const tie: Joint<'lint.overrides'>['tie'] = ({ override }): Edit[] => [
-    { file, format: 'script', operation: { op: 'item', address, code: JSON.stringify(override) } },
+    { file, format: 'script', operation: { op: 'item', address, code: codeOf(override) } },
   ];
   const located = locate(ground.text(file) ?? '', address, { file, style: ground.workspace.style });
   if ('refusal' in located) return blockedJoint('lint.overrides', file, 'its overrides', located.refusal, tie);

@@ -55,7 +55,7 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
           (ledger) => ledger.integration === definition.integration && ledger.workspace === folder,
         );
         if (held) already.push({ integration: definition.integration, workspace: name });
-        else requests.push({ definition, workspace: folder, choices, side: options.side, foreign: isPath(id) });
+        else requests.push({ definition, workspace: folder, choices: {}, side: options.side, foreign: isPath(id) });
       }
     }
     for (const { integration, workspace } of already)
@@ -64,7 +64,9 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
       output.document(EXIT.done, { changed: false, already });
       return EXIT.done;
     }
+    shareChoices(requests, choices);
     for (const request of requests) request.side = await sideFor(context, request, options);
+    for (const request of requests) request.choices = await answered(context, request, options);
     const { lockfiles, name: manager, reason } = context.facts.manager;
     if (lockfiles.length > 1)
       output.say(
@@ -94,6 +96,38 @@ async function sideFor(
   if (!question) return undefined;
   const { sideAnswer } = await import('../../ask.ts');
   return sideAnswer(request.definition.title, question);
+}
+
+/**
+ * Hands answers to the integrations that they are for: `tailwindcss.prefix=tw` to one, `prefix=tw` to all that have such a choice. Throws a
+ * Problem (status 2) for one that is for none of them.
+ */
+function shareChoices(requests: readonly AttachRequest[], given: Readonly<Record<string, string>>): void {
+  for (const [key, value] of Object.entries(given)) {
+    const scoped = requests.filter(({ definition }) => key.startsWith(`${definition.integration}.`));
+    const own = (one: AttachRequest): string => key.slice(one.definition.integration.length + 1);
+    const having = requests.filter(({ definition }) => key === 'way' || Object.hasOwn(definition.choices ?? {}, key));
+    for (const one of scoped) one.choices = { ...one.choices, [own(one)]: value };
+    if (scoped.length > 0) continue;
+    // Of one that nobody knows the first says what there is.
+    for (const one of having.length > 0 ? having : requests.slice(0, 1)) one.choices = { ...one.choices, [key]: value };
+  }
+}
+
+/** The answers to a request, with those that the developer gives at a terminal to what is always asked, or has no answer yet. */
+async function answered(
+  context: Context,
+  request: AttachRequest,
+  { yes, preview, json }: AttachOptions,
+): Promise<AttachRequest['choices']> {
+  if (yes || preview || json || !process.stdin.isTTY || process.env.CI) return request.choices;
+  const given = { ...request.choices };
+  const { openChoices } = await import('../../../core/plan/attach/open-choices.ts');
+  for (const open of await openChoices(context, request)) {
+    const { choiceAnswer } = await import('../../ask.ts');
+    given[open.key] = await choiceAnswer(request.definition.title, open);
+  }
+  return given;
 }
 
 /** Shows what becomes of one file. Throws a Problem (status 2) for one that does not change. */

@@ -15,6 +15,7 @@ import type { StackFacts } from '../../stacks/sides.ts';
 import type { WorkspaceFacts } from '../../survey/survey.ts';
 import type { AttachRequest } from './attach-request.ts';
 import type { Adoption } from './adopt.ts';
+import type { Answer } from './choices.ts';
 import { isOwn } from '../../facts/bare.ts';
 import type { AttachedPart, FileChange } from '../../change/change-set.ts';
 import type { ProofKinds } from '../../definition/proof-kind.ts';
@@ -28,6 +29,7 @@ export interface Decided {
   /** Why this side of the workspace, where another one fits as well. */
   sideWhy?: string | undefined;
   choices: Record<string, string>;
+  answers: Answer[];
   way: Way;
   /** The same as the definition has it, with its conditions. */
   raw: Way;
@@ -77,7 +79,7 @@ export async function proofsOf(context: Context, one: Decided): Promise<ProofTas
 
 /** What it contributes to a change set. */
 export function partOf(
-  { request, facts, stack, way, packages, reasons, adoption, settings }: Decided,
+  { request, facts, stack, way, packages, reasons, adoption, settings, answers }: Decided,
   already: string[],
 ): AttachedPart {
   return {
@@ -91,6 +93,7 @@ export function partOf(
     wayReason: reasons.length > 0 ? reasons.join('; ') : undefined,
     packages,
     already,
+    ...(answers.length > 0 ? { choices: answers } : {}),
     ...(settings === undefined ? {} : { settings }),
     ...(adoption ? { adopted: { places: adoption.places, suggested: adoption.suggested } } : {}),
   };

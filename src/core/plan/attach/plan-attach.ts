@@ -26,7 +26,8 @@ import {
   type FileChange,
   type ScriptRun,
 } from '../../change/change-set.ts';
-import { resolveChoices } from './choices.ts';
+import { answersTo, checkAnswered, resolveChoices, valuesOf } from './choices.ts';
+import { inferChoices } from './infer-choices.ts';
 import { adoptedWay, findAdoption, neededPackages, secondWay, type Adoption } from './adopt.ts';
 import { asPlanned, fitAround } from '../refit/fit-around.ts';
 import { refuseWithHandwork } from './handwork.ts';
@@ -187,9 +188,12 @@ async function decide(context: Context, request: AttachRequest, wishes: Wishes):
   // Before anything is said of ways: what is only read so far is refused in one sentence.
   workOf(facts, definition.ecosystem);
   const { way: wantedWay, ...rest } = given;
-  const choices = resolveChoices(definition, rest, wantedWay);
-  const chosen = wantedWay === undefined ? choices : { ...choices, way: wantedWay };
+  const usual = resolveChoices(definition, rest, wantedWay);
+  const chosen = wantedWay === undefined ? usual : { ...usual, way: wantedWay };
   const { stack, why: sideWhy } = await chooseSide(context, { ...request, choices: chosen });
+  const inferred = inferChoices(definition, circumstances(context, { stack, choices: usual }));
+  const answers = answersTo(definition, rest, wantedWay, inferred);
+  const choices = valuesOf(answers);
   const at = circumstances(context, { stack, choices });
   const adoption = await findAdoption(context, definition, at);
   if (adoption && wantedWay === undefined) {
@@ -199,8 +203,9 @@ async function decide(context: Context, request: AttachRequest, wishes: Wishes):
       ...workOf(facts).edits(context, packages, { move: false, others: context.ledgers.flatMap((one) => one.edits) }),
       ...(wishes.complete ? adoption.rest : []),
     ];
-    return { request, facts, stack, sideWhy, choices, way, raw: way, packages, reasons: [], edits, adoption };
+    return { request, facts, stack, sideWhy, choices, way, raw: way, packages, reasons: [], edits, adoption, answers };
   }
+  checkAnswered(definition, answers);
   if (adoption) throw secondWay(definition, facts, adoption);
   const taken = await takeWay(context, { definition, facts, stack, choices, wanted: wantedWay, ...wishes });
   const found = await formatterSettings(context, taken.way, taken.packages, at);
@@ -224,7 +229,7 @@ async function decide(context: Context, request: AttachRequest, wishes: Wishes):
       place: { owner, ...shadowing },
     });
   const raw = definition.ways.find((one) => one.way === taken.way.way) ?? taken.way;
-  return { request, facts, stack, sideWhy, choices, ...taken, raw, edits, settings: found?.words };
+  return { request, facts, stack, sideWhy, choices, ...taken, raw, edits, answers, settings: found?.words };
 }
 
 /** The packages that are missing of what is set up by hand. Throws a Problem (status 3) where no versions suit. */

@@ -1,0 +1,48 @@
+import { circumstances } from '../../facts/circumstances.ts';
+import type { Context } from '../../host/context.ts';
+import type { AttachRequest } from './attach-request.ts';
+import { answersTo, fitsChoice, resolveChoices } from './choices.ts';
+import { chooseSide } from './choose-side.ts';
+import { inferChoices } from './infer-choices.ts';
+
+/** A choice that somebody has to be asked about. */
+export interface OpenChoice {
+  key: string;
+  ask: string;
+  /** The answers that there are, where these are given. */
+  of: readonly string[] | undefined;
+  /** What is answered by who says nothing, and why. */
+  usual: string | undefined;
+  why: string | undefined;
+  /** Why an answer is not fit; undefined where it is. */
+  objection(this: void, value: string): string | undefined;
+}
+
+/** The choices of a request that are always asked about, or have no answer yet. */
+export async function openChoices(context: Context, request: AttachRequest): Promise<OpenChoice[]> {
+  const { definition, choices: given } = request;
+  const { way, ...rest } = given;
+  const usual = resolveChoices(definition, rest, way);
+  const { stack } = await chooseSide(context, { ...request, choices: way === undefined ? usual : { ...usual, way } });
+  const answers = answersTo(
+    definition,
+    rest,
+    way,
+    inferChoices(definition, circumstances(context, { stack, choices: usual })),
+  );
+  return Object.entries(definition.choices ?? {}).flatMap(([key, choice]): OpenChoice[] => {
+    if (choice.kind === 'secret' || Object.hasOwn(rest, key)) return [];
+    const answer = answers.find((one) => one.key === key);
+    if (answer && choice.asked !== 'always') return [];
+    return [
+      {
+        key,
+        ask: choice.ask,
+        of: choice.kind === 'one-of' ? choice.of : undefined,
+        usual: answer?.value,
+        why: answer?.why,
+        objection: (value) => fitsChoice(choice, value),
+      },
+    ];
+  });
+}
