@@ -6,6 +6,8 @@ import { projectRoot } from '../../demo/registry/open.ts';
 import { apply } from '../../src/core/apply/apply.ts';
 import { openHost, type Context } from '../../src/core/host/context.ts';
 import { catalogIds, loadDefinition } from '../../src/core/definition/catalog.ts';
+import type { ChangeSet } from '../../src/core/change/change-set.ts';
+import type { Definition } from '../../src/core/definition/definition.ts';
 import { planAttach } from '../../src/core/plan/attach/plan-attach.ts';
 import { withSecrets } from '../../src/core/plan/attach/secrets.ts';
 import { planDetach } from '../../src/core/plan/detach/plan-detach.ts';
@@ -65,6 +67,22 @@ export class MemoryStackHost {
     const filled = new Map((changes.secrets ?? []).map(({ variable, file }) => [`${variable} ${file}`, SECRET]));
     const real = { ...changes, files: withSecrets(changes.files, filled) };
     await apply(this.#doors, real, { ...memoryOptions(), workspaces: ['.'] });
+  }
+
+  /** Attaches an integration by a definition of somebody's own. */
+  async attachDefinition(definition: Definition): Promise<void> {
+    const request = { definition, workspace: '.', choices: {}, foreign: true };
+    await this.apply(await planAttach(await this.open(), [request], WISHES));
+  }
+
+  /** Carries a plan out. */
+  async apply(changes: ChangeSet | undefined): Promise<void> {
+    if (changes) await apply(this.#doors, changes, { ...memoryOptions(), workspaces: ['.'] });
+  }
+
+  /** Writes a file, as somebody by hand. */
+  write(file: string, text: string): void {
+    this.#memory.files.set(`${ROOT}/${file}`, Buffer.from(text));
   }
 
   async detach(...integrations: readonly string[]): Promise<void> {

@@ -4,6 +4,7 @@ import { type ChangeOptions } from '../../change/change-options.ts';
 import pc from 'picocolors';
 import { isPath, loadDefinition } from '../../../core/definition/catalog.ts';
 import type { AttachRequest } from '../../../core/plan/attach/attach-request.ts';
+import type { Renewal } from '../../../core/plan/attach/renew.ts';
 import { planAttach } from '../../../core/plan/attach/plan-attach.ts';
 import path from 'node:path';
 import type { ChangeSet } from '../../../core/change/change-set.ts';
@@ -45,26 +46,34 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
     const workspaces = await targets(context, options);
     const kept = checkedDefinitions();
     const requests: AttachRequest[] = [];
-    const already: { integration: string; workspace: string }[] = [];
+    const renewals: (Renewal & { name: string })[] = [];
     for (const id of new Set(options.integrations)) {
       const definition = await loadDefinition(context.doors.files, context.catalog, id, { from: options.cwd, kept });
       // What serves the whole host goes to its root, whichever workspace one stands in.
       const places = definition.belongs === 'root' ? context.facts.workspaces.slice(0, 1) : workspaces;
       for (const { folder, name } of places) {
-        const held = context.ledgers.some(
+        const held = context.ledgers.find(
           (ledger) => ledger.integration === definition.integration && ledger.workspace === folder,
         );
-        if (held) already.push({ integration: definition.integration, workspace: name });
-        else requests.push({ definition, workspace: folder, choices: {}, side: options.side, foreign: isPath(id) });
+        const request = { definition, workspace: folder, choices: {}, side: options.side, foreign: isPath(id) };
+        if (held) renewals.push({ request, ledger: held, name });
+        else requests.push(request);
       }
     }
-    for (const { integration, workspace } of already)
-      output.say(`${integration} is already attached to ${printable(workspace)}.`);
-    if (requests.length === 0) {
-      output.document(EXIT.done, { changed: false, already });
-      return EXIT.done;
+    shareChoices(requests.length > 0 ? requests : renewals.map(({ request }) => request), choices);
+    const renewed = requests.length === 0 ? await renew(context, renewals, wishes) : undefined;
+    if (!renewed) {
+      const already = renewals.map(({ request, name }) => ({
+        integration: request.definition.integration,
+        workspace: name,
+      }));
+      for (const { integration, workspace } of already)
+        output.say(`${integration} is already attached to ${printable(workspace)}.`);
+      if (requests.length === 0) {
+        output.document(EXIT.done, { changed: false, already });
+        return EXIT.done;
+      }
     }
-    shareChoices(requests, choices);
     for (const request of requests) request.side = await sideFor(context, request, options);
     for (const request of requests) request.choices = await answered(context, request, options);
     const { lockfiles, name: manager, reason } = context.facts.manager;
@@ -72,7 +81,9 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
       output.say(
         `${pc.yellow('Note')}  several lockfiles: ${lockfiles.join(', ')}. ${manager} is used, as told by ${reason}.`,
       );
-    const changes = await planWithWarnings(context, () => planAttach(context, requests, wishes));
+    const changes = await planWithWarnings(context, () =>
+      renewed ? Promise.resolve(renewed) : planAttach(context, requests, wishes),
+    );
     if (options.preview && options.format === 'patch') {
       process.stdout.write(renderPatch(changes.files));
       return EXIT.done;
@@ -96,6 +107,20 @@ async function sideFor(
   if (!question) return undefined;
   const { sideAnswer } = await import('../../ask.ts');
   return sideAnswer(request.definition.title, question);
+}
+
+/** What is different for the first of what is attached already that has something to change; undefined where none has. */
+async function renew(
+  context: Context,
+  renewals: readonly Renewal[],
+  wishes: Parameters<typeof planAttach>[2],
+): Promise<ChangeSet | undefined> {
+  const { planRenew } = await import('../../../core/plan/attach/renew.ts');
+  for (const one of renewals) {
+    const changes = await planRenew(context, one, wishes);
+    if (changes) return changes;
+  }
+  return undefined;
 }
 
 /**

@@ -181,7 +181,8 @@ async function decideAll(
   return decided;
 }
 
-async function decide(context: Context, request: AttachRequest, wishes: Wishes): Promise<Decided> {
+/** Decides everything about one integration on one workspace. Throws a Problem: status 2 for a choice that is not one, 3 where it does not fit. */
+export async function decide(context: Context, request: AttachRequest, wishes: Wishes): Promise<Decided> {
   const { definition, workspace: folder, choices: given } = request;
   const facts = context.facts.workspaces.find((one) => one.folder === folder);
   if (!facts) throw new Error(`no workspace ${folder}`);
