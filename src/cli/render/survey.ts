@@ -13,8 +13,8 @@ import type { CodeStyle } from '../../core/text/code-style.ts';
 import { columns, pad, wrap } from './columns.ts';
 import { printable } from './printable.ts';
 
-/** An attached integration, and what of it was changed by hand since. */
-type Attached = Ledger & { drift: Drift[] };
+/** An attached integration, what of it was changed by hand since, and why it does not fit any more. */
+type Attached = Ledger & { drift: Drift[]; misfits: string[] };
 
 export interface SurveyView {
   facts: HostFacts;
@@ -124,6 +124,7 @@ function attachedDocument({
   choices,
   packages,
   drift,
+  misfits,
 }: Attached): Record<string, unknown> {
   return {
     integration,
@@ -133,6 +134,7 @@ function attachedDocument({
     choices,
     packages,
     drift,
+    misfits,
   };
 }
 
@@ -170,6 +172,9 @@ function renderWorkspace({ facts, sides, attached }: SurveyView['workspaces'][nu
     ),
     ...attached.flatMap(({ integration, drift }) =>
       drift.map(({ what }) => row('', pc.yellow(printable(`${integration} was changed by hand: ${what}`)))),
+    ),
+    ...attached.flatMap(({ integration, misfits }) =>
+      misfits.map((why) => row('', pc.yellow(printable(`${integration} does not fit any more: ${why}`)))),
     ),
   ];
   return lines.join('\n');

@@ -8,9 +8,10 @@ import { namedOrAll } from '../../../core/survey/choose-workspaces.ts';
 import { findHost } from '../../../core/survey/host.ts';
 import { surveyHost } from '../../../core/survey/survey.ts';
 import { findVersionControl } from '../../../core/survey/version-control.ts';
+import type { Ledger } from '../../../core/ledger/record.ts';
 import type { Output } from '../../output.ts';
 import { renderSurvey, surveyDocument, type SurveyView } from '../../render/survey.ts';
-import { lookingDoors, proofKinds, type GlobalOptions } from '../../session.ts';
+import { lookingDoors, openCatalog, openDoors, proofKinds, type GlobalOptions } from '../../session.ts';
 
 interface SurveyOptions extends GlobalOptions {
   workspace: string[];
@@ -29,6 +30,7 @@ export async function run({ cwd, verbose, workspace }: SurveyOptions, output: Ou
   const attached = groupBy(await allLedgers(nodeReader, host, proofKinds), ({ workspace: folder }) => folder);
   const all = verbose || facts.workspaces.length <= MOST_IN_FULL;
   const inFull = new Set(workspace.length > 0 || all ? await namedOrAll(nodeReader, facts, workspace, cwd) : []);
+  const misfits = misfitFinder(cwd);
   const workspaces: SurveyView['workspaces'] = [];
   const brief: SurveyView['brief'] = [];
   for (const one of facts.workspaces) {
@@ -36,6 +38,7 @@ export async function run({ cwd, verbose, workspace }: SurveyOptions, output: Ou
       (attached.get(one.folder) ?? []).map(async (ledger) => ({
         ...ledger,
         drift: await findDrift(nodeReader, host.root, ledger, () => one.style),
+        misfits: inFull.has(one) ? await misfits(ledger) : [],
       })),
     );
     if (inFull.has(one))
@@ -47,4 +50,15 @@ export async function run({ cwd, verbose, workspace }: SurveyOptions, output: Ou
   output.document(EXIT.done, surveyDocument(view));
   output.say(renderSurvey(view));
   return EXIT.done;
+}
+
+/** Tells why what is attached does not fit any more. The host is opened for it only where something is attached. */
+function misfitFinder(cwd: string): (ledger: Ledger) => Promise<string[]> {
+  const open = async () => (await import('../../../core/host/context.ts')).openHost(openDoors(), openCatalog(), cwd);
+  let context: ReturnType<typeof open> | undefined;
+  return async (ledger) => {
+    const { misfitsOf } = await import('../../../core/plan/attach/misfits.ts');
+    context ??= open();
+    return misfitsOf(await context, ledger);
+  };
 }
