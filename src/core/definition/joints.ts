@@ -52,6 +52,10 @@ export const JOINTS = {
       rules: told(z.optional(z.array(z.string())), 'at-rules it must have, with their parameters: `layer base`'),
       options: told(z.optional(z.string()), 'text after the import; left out if a placeholder in it is empty'),
       instead: told(z.optional(z.array(z.string())), 'other imports that count as having it already'),
+      beside: told(
+        z.optional(z.string().check(z.regex(/^[a-z-]+$/))),
+        'the name of an at-rule with which the sheet names the sources of packages beside the workspace that the app imports',
+      ),
     }),
   },
   'app.boot': {

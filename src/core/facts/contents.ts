@@ -5,6 +5,7 @@ import type { Reader } from '../ports.ts';
 import type { Traits } from '../joints/traits.ts';
 import { ownFiles } from '../survey/own-files.ts';
 import { isVendored } from '../survey/vendored.ts';
+import { importedSiblings } from '../uses/imported-siblings.ts';
 
 const NOT_SOURCES = /^(\..*|public|static|coverage)$/;
 
@@ -28,8 +29,11 @@ export function contentsOf({ stack, reader, root, workspace }: Circumstances): s
     .filter((name) => !isWorkspaceFolder(reader, path.join(top, name)))
     .filter((name) => holds(name, main === '.' && markup.length === 1 ? endings : markup));
   const folders = [...(main === '.' ? [] : [main]), ...others.sort()];
+  const beside = importedSiblings(reader, root, workspace).map((one) =>
+    asRelative(path.posix.relative(workspace.folder, one)),
+  );
   const globs = [main === '.' ? `./*.{${endings.join(',')}}` : './*.html'];
-  return `[${[...globs, ...folders.map((name) => `./${name}/**/*.{${endings.join(',')}}`)].map((one) => `'${one}'`).join(', ')}]`;
+  return `[${[...globs, ...folders.map((name) => `./${name}/**/*.{${endings.join(',')}}`), ...beside.map((name) => `${name}/**/*.{${endings.join(',')}}`)].map((one) => `'${one}'`).join(', ')}]`;
 }
 
 /** Endings of files in which what a page shows is written. */
@@ -46,4 +50,8 @@ function markupEndings(sources: Traits['sources']): string[] {
 function hasEnding(reader: Reader, folder: string, endings: readonly string[]): boolean {
   for (const file of ownFiles(reader, folder)) if (endings.some((ending) => file.endsWith(`.${ending}`))) return true;
   return false;
+}
+
+function asRelative(way: string): string {
+  return way.startsWith('.') ? way : `./${way}`;
 }

@@ -6,6 +6,7 @@ import { readTextList } from '../formats/script/read.ts';
 import type { ConfigAddress } from '../formats/script/values.ts';
 import type { Joint } from './joint.ts';
 import { ownFiles } from '../survey/own-files.ts';
+import { importedSiblings } from '../uses/imported-siblings.ts';
 import { isVendored } from '../survey/vendored.ts';
 import { matchesWildcard } from '../uses/wildcard.ts';
 import type { Ground } from './ground.ts';
@@ -51,10 +52,18 @@ function lacking(ground: Ground, globs: readonly string[], wanted: readonly stri
   const kept = globs.filter((glob) => !glob.startsWith('!'));
   const left = globs.filter((glob) => glob.startsWith('!')).map((glob) => matcher(glob.slice(1)));
   const have = kept.map(matcher);
-  const own = [...ownFiles(ground.reader, path.join(ground.root, ground.workspace.folder))];
+  const own = [...ownFiles(ground.reader, path.join(ground.root, ground.workspace.folder)), ...filesBeside(ground)];
   const open = own.filter((file) => !isVendored(file) && ![...have, ...left].some((reaches) => reaches(file)));
   return wanted.filter((glob) => {
     const reaches = matcher(glob);
     return open.some((file) => reaches(file));
+  });
+}
+
+/** The sources of packages beside the workspace that it imports, by the way to them from the workspace. */
+function filesBeside({ reader, root, workspace }: Ground): string[] {
+  return importedSiblings(reader, root, workspace).flatMap((folder) => {
+    const way = path.posix.relative(workspace.folder, folder);
+    return [...ownFiles(reader, path.join(root, folder))].map((file) => path.posix.join(way, file));
   });
 }

@@ -18,5 +18,5 @@ export function loadedSheetJoint(ground: Ground, boot: string, setup: PageSetup)
   const name = NEW_SHEETS.find((one) => !ground.has(`${folder}/${one}`)) ?? 'sheet.css';
   const target = sheet ?? path.posix.join(folder, name);
   const load: Edit[] = sheet === undefined ? [importEdit(boot, { from: `./${name}` })] : [];
-  return sheetJoint({ sheet, target, load, by: boot, passedOver });
+  return sheetJoint({ ground, sheet, target, load, by: boot, passedOver });
 }

@@ -1,8 +1,12 @@
 import type { Edit } from '../edits/edit.ts';
+import path from 'node:path';
+import { importedSiblings } from '../uses/imported-siblings.ts';
+import type { Ground } from './ground.ts';
 import type { Joint } from './joint.ts';
 
 /** Where the global style sheet of a workspace is, or would be. */
 export interface SheetPlace {
+  ground: Ground;
   /** The plain sheet that is loaded already, host-relative. */
   sheet: string | undefined;
   /** That sheet, or the new one. */
@@ -16,7 +20,7 @@ export interface SheetPlace {
 }
 
 /** The joint "the global style sheet". */
-export function sheetJoint({ sheet, target, load, by, passedOver = [] }: SheetPlace): Joint {
+export function sheetJoint({ ground, sheet, target, load, by, passedOver = [] }: SheetPlace): Joint {
   const others = passedOver.length === 0 ? '' : ` (${passedOver.join(', ')})`;
   return {
     name: 'styles.global',
@@ -25,15 +29,22 @@ export function sheetJoint({ sheet, target, load, by, passedOver = [] }: SheetPl
     line: sheet === undefined ? undefined : 1,
     detail: (sheet === undefined ? `a new sheet, loaded by ${by}` : 'loaded by the app') + others,
     tie(tie) {
-      const { load: source, options, instead, rules = [] } = tie;
+      const { load: source, options, instead, rules = [], beside } = tie;
       const imported = source === undefined ? [] : [{ op: 'import' as const, source, options, instead }];
       const stated = rules.map((rule) => {
         const [name = '', ...params] = rule.split(' ');
         return { op: 'at-rule' as const, name, params: params.join(' ') };
       });
+      const siblings = beside === undefined ? [] : importedSiblings(ground.reader, ground.root, ground.workspace);
+      const quote = ground.workspace.style.quotes === 'single' ? "'" : '"';
+      const named = siblings.map((folder) => ({
+        op: 'at-rule' as const,
+        name: beside ?? '',
+        params: quote + path.posix.relative(path.posix.dirname(target), folder) + quote,
+      }));
       return [
         ...load,
-        ...[...imported, ...stated].map((operation): Edit => ({
+        ...[...imported, ...stated, ...named].map((operation): Edit => ({
           file: target,
           format: 'style',
           operation,

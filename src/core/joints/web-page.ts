@@ -57,7 +57,7 @@ export function pageSheetJoint(ground: Ground, graph: PageGraph | undefined, exp
   const { sheet, passedOver } = pickSheet(ground, graph.sheets);
   const target = sheet ?? newSheet(ground, graph);
   const load = sheet === undefined ? loadSheet(ground, graph, target) : [];
-  return sheetJoint({ sheet, target, load, by: graph.boot ?? graph.page, passedOver });
+  return sheetJoint({ ground, sheet, target, load, by: graph.boot ?? graph.page, passedOver });
 }
 
 /** The joint "the app's boot module" of a project that starts from a page. */

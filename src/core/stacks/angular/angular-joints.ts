@@ -91,7 +91,7 @@ function stylesJoint(ground: Ground, project: Project | undefined): Joint {
   const pointer = joinPointer([...project.options, 'styles']);
   const load: Edit[] =
     sheet === undefined ? [{ file, format: 'json', operation: { op: 'add', pointer, value: name } }] : [];
-  return sheetJoint({ sheet, target, load, by: file, passedOver });
+  return sheetJoint({ ground, sheet, target, load, by: file, passedOver });
 }
 
 /** Where the builder puts the app (its option `outputPath`: a folder, or a folder with the name of the browser's part). */

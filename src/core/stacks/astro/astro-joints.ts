@@ -74,7 +74,7 @@ function pageJoints(ground: Ground, source: string): Joint[] {
   const load: Edit[] =
     sheet === undefined ? [importEdit(frame, { from: from.startsWith('.') ? from : `./${from}` })] : [];
   return [
-    sheetJoint({ sheet, target, load, by: frame, passedOver }),
+    sheetJoint({ ground, sheet, target, load, by: frame, passedOver }),
     bootJoint(ground, frame, 'the layout of the pages'),
   ];
 }

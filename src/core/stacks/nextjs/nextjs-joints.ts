@@ -116,7 +116,7 @@ function aroundJoints(ground: Ground, { file, router, seed }: Around): Joint[] {
   const load: Edit[] =
     sheet === undefined ? [importEdit(file, { from: from.startsWith('.') ? from : `./${from}` }, seed)] : [];
   return [
-    sheetJoint({ sheet, target, load, by: file, passedOver }),
+    sheetJoint({ ground, sheet, target, load, by: file, passedOver }),
     bootJoint(ground, file, router === 'app' ? 'the root layout' : 'the app component', seed),
     routesJoint(ground, { file, router }),
     wrapJoint(ground, { file, router, ...(seed === undefined ? {} : { seed }) }),

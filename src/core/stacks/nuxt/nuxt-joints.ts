@@ -86,7 +86,7 @@ function nuxtSheet(ground: Ground, config: ConfigFile, source: string): Joint {
   if (sheet === undefined && list.state === 'blocked' && list.refusal)
     return blockedJoint('styles.global', file, 'its style sheets', list.refusal);
   const load: Edit[] = sheet === undefined ? list.tie({ at: 'styles.global', load: '' }) : [];
-  return sheetJoint({ sheet, target, load, by: file, passedOver });
+  return sheetJoint({ ground, sheet, target, load, by: file, passedOver });
 }
 
 /** A plugin of the app is a file of its own in the folder `plugins`, which the framework finds. */

@@ -27,7 +27,7 @@ export async function readSveltekit(ground: Ground): Promise<StackReading> {
     joints: [
       pluginsJoint(ground, config, at('/plugins')),
       postcssJoint(ground, ground.workspace.folder),
-      sheetJoint({ sheet, target, load, by: layout, passedOver }),
+      sheetJoint({ ground, sheet, target, load, by: layout, passedOver }),
       bootJoint(ground, layout, 'the root layout', seed),
       viteEnvironment(ground, config),
       ...(await packageJoints(ground, { expands: true })),
