@@ -196,7 +196,7 @@ function packagesBlock({ parts, dropped }: ChangeSet): string {
   return section('Packages', columns([...rows.values(), ...leaving]).join('\n'));
 }
 
-function recordsBlock({ files }: ChangeSet, whole: boolean): string {
+function recordsBlock({ files, parts }: ChangeSet, whole: boolean): string {
   if (whole) return '';
   const rows = files
     .filter(({ role }) => !isHosts(role))
@@ -210,7 +210,11 @@ function recordsBlock({ files }: ChangeSet, whole: boolean): string {
       return [`  ${printable(change.file)}`, pc.dim(change.role === 'lockfile' ? 'as it was before' : words)];
     });
   const hint = files.some(({ role, after }) => role === 'record' && after)
-    ? [pc.dim('  how to take it out again; commit it. --verbose shows it whole.')]
+    ? [
+        pc.dim(
+          `  ${parts.every(({ adopted }) => adopted) ? 'what it was recognised by' : 'how to take it out again'}; commit it. --verbose shows it whole.`,
+        ),
+      ]
     : [];
   return section('Record', [...shortened(columns(rows), whole, 'records'), ...hint].join('\n'));
 }

@@ -99,7 +99,7 @@ function decide(context: Context, sides: readonly StackFacts[], task: Task): Sta
   const fitting = own.filter(({ judgements }) => judgements.some(fits));
   const setUp = fitting.length === 0 ? own.find((one) => isSetUp(context, one.stack, task)) : undefined;
   if (setUp) return setUp.stack;
-  const needsSide = fitting.filter(({ judgements }) => !isForTools(judgements.find(fits), tools));
+  const needsSide = fitting.filter(({ judgements }) => !isForTools(judgements.find(fits), task.definition, tools));
   if (needsSide.length === 0) {
     if (judged(context, tools, task).judgements.some(fits)) return tools;
     const blocked = own.find(({ judgements }) => judgements.some(({ verdict }) => verdict === 'blocked'));
@@ -121,8 +121,10 @@ function fits({ verdict }: Judgement): boolean {
 }
 
 /** Whether all that a way is tied to belongs to the whole workspace. */
-function isForTools(judgement: Judgement | undefined, { joints }: StackFacts): boolean {
-  const ties = judgement?.way.ties ?? [];
+function isForTools(judgement: Judgement | undefined, { ways }: Definition, { joints }: StackFacts): boolean {
+  const settled = judgement?.way.ties ?? [];
+  // Where nothing is left to be tied, what the way could tie tells.
+  const ties = settled.length > 0 ? settled : (ways.find(({ way }) => way === judgement?.way.way)?.ties ?? []);
   return ties.length > 0 && ties.every(({ at }) => joints.some(({ name }) => name === at));
 }
 
