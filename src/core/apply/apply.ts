@@ -5,10 +5,11 @@ import { messageOf } from '../message-of.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { Doors, FileDoor } from '../ports.ts';
 import { sameBytes, type ChangeSet, type FileChange } from '../change/change-set.ts';
-import { inProvingOrder, type ProofResult, placeOf, failedProof } from '../change/proof.ts';
+import { inProvingOrder, type ProofResult } from '../change/proof.ts';
 import { hashOf } from '../text/hash.ts';
 import type { ApplyOptions } from './apply-options.ts';
 import { install } from './install.ts';
+import { notProved } from './not-proved.ts';
 import { releaseHooks } from './release-hooks.ts';
 import { runCommands } from './run-commands.ts';
 import { writeFiles } from './write-files.ts';
@@ -231,24 +232,6 @@ async function prove(changes: ChangeSet, options: ApplyOptions, run: Run): Promi
     }
   }
   return results;
-}
-
-function notProved(changes: ChangeSet, result: ProofResult, before: readonly ProofResult[]): Problem {
-  const { task, ownState } = result;
-  const proof = failedProof(result, before);
-  if (task.adopts)
-    return new Problem({
-      status: changes.files.every(({ role }) => role === 'record') ? EXIT.refused : EXIT.putBack,
-      what: `${task.title} is set up on ${placeOf(task)} already, but its proof failed`,
-      next: [ownState, '--no-prove adopts it without a proof.'].filter(Boolean).join(' '),
-      proof,
-    });
-  return new Problem({
-    status: EXIT.putBack,
-    what: `The proof of ${task.title} on ${placeOf(task)} failed`,
-    next: 'If it fails without the integration too, fix that first; --no-prove attaches without a proof.',
-    proof,
-  });
 }
 
 async function afterFailure(doors: Doors, run: Run, error: unknown, options: ApplyOptions): Promise<Problem> {

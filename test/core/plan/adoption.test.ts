@@ -287,7 +287,7 @@ describe('hooks before a commit', () => {
       '"prepare": "node build.js && git config core.hooksPath .githooks"',
     ],
   ])('of %s get a line of their own, theirs stays', async (_, packages, files, more, file, wanted) => {
-    const host = hostWith('node-lib-js', { ...PACKAGES, ...packages }, files as Record<string, string>, more);
+    const host = hostWith('node-lib-js', { ...PACKAGES, ...packages }, files, more);
     const before = host.tree();
     await host.attach('lint-staged');
     expect(host.tree().get(file)).toContain(wanted);

@@ -69,7 +69,7 @@ async function unpack(archive: Buffer, place: string): Promise<string> {
       file,
       cwd: folder,
       strip: 1,
-      filter: (_, entry) => !('type' in entry) || /^(File|Directory|OldFile)$/.test(String(entry.type)),
+      filter: (_, entry) => !('type' in entry) || /^(File|Directory|OldFile)$/.test(entry.type),
     });
     if (!fs.existsSync(place)) fs.renameSync(folder, place);
   } finally {

@@ -18,15 +18,15 @@ export function freeNames(code: string): string[] | undefined {
   const node = parseExpression(code, 'code.tsx');
   if (!node) return undefined;
   const names = new Set<string>();
-  let isPlain = true;
+  const state = { isPlain: true };
   walk(node, (one, parent) => {
     // What a function declares is not told from what it uses.
-    if (isFunction(one) || one.type === 'JSXElement') isPlain = false;
-    if (one.type !== 'Identifier') return isPlain;
+    if (isFunction(one) || one.type === 'JSXElement') state.isPlain = false;
+    if (one.type !== 'Identifier') return state.isPlain;
     const isMember = parent?.type === 'MemberExpression' && parent.property === one && !parent.computed;
     const isKey = parent?.type === 'Property' && parent.key === one && !parent.computed && !parent.shorthand;
     if (!isMember && !isKey && !EVERYWHERE.has(one.name)) names.add(one.name);
     return true;
   });
-  return isPlain ? [...names] : undefined;
+  return state.isPlain ? [...names] : undefined;
 }

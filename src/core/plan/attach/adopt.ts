@@ -1,5 +1,6 @@
 import path from 'node:path';
 import type { Definition, SetUp, Way } from '../../definition/definition.ts';
+import type { Signs } from '../../definition/signs.ts';
 import { isOptional } from '../../definition/joints.ts';
 import type { Edit } from '../../edits/edit.ts';
 import { bareStyle } from '../../facts/bare.ts';
@@ -51,7 +52,7 @@ export function recognise(definition: Definition, at: Circumstances): Recognised
     const { places, missing } = findSigns(setUp.signs, at);
     const more = (setUp.also ?? [])
       .filter(({ when }) => holds(when, at))
-      .map(({ when: _, ...signs }) => findSigns(signs, at));
+      .map((signs) => findSigns({ ...signs, when: undefined } as Signs, at));
     const all = [...missing, ...more.flatMap((one) => one.missing)];
     return [{ setUp, places: [...places, ...more.flatMap((one) => one.places)], lacks: [], missing: all }];
   });

@@ -20,7 +20,7 @@ import { planFiles, sameEdit } from '../shared/plan-files.ts';
 import type { AttachRequest, AttachWishes } from './attach-request.ts';
 import { partOf, proofsOf, recordFile, type Decided } from './decided.ts';
 import { refuseWithHandwork } from './handwork.ts';
-import { decide } from './plan-attach.ts';
+import { decide } from './decide.ts';
 import { scriptsIn } from './scripts-in.ts';
 import { secretsNeeded } from './secrets.ts';
 
