@@ -85,6 +85,12 @@ export class MemoryStackHost {
     this.#memory.files.set(`${ROOT}/${file}`, Buffer.from(text));
   }
 
+  /** Removes Ligament's own record of what is attached, as if all of it had been set up by hand. */
+  forget(): void {
+    for (const file of [...this.#memory.files.keys()])
+      if (file.startsWith(`${ROOT}/.ligament/`)) this.#memory.files.delete(file);
+  }
+
   async detach(...integrations: readonly string[]): Promise<void> {
     const context = await this.open();
     const going = context.ledgers.filter((one) => integrations.includes(one.integration));

@@ -1,6 +1,7 @@
 import * as z from 'zod/mini';
 import { joinedRecords } from '../records.ts';
 import { JOINT_NAMES } from './joints.ts';
+import { configured } from './signs.ts';
 import { told } from './words.ts';
 
 /** Kinds of source files beyond plain JavaScript that a stack may have. */
@@ -23,8 +24,8 @@ const facts = {
     'files that must not exist in the workspace; `*` matches anything but `/`',
   ),
   configures: told(
-    z.optional(z.array(z.string())),
-    'packages or keys that configuration files of the workspace or the root all name; `*` matches anything',
+    configured,
+    'packages or keys that configuration files of the workspace or the root all name; as a map, by the name of the file or of the member of the manifest: one of each list; `*` matches anything',
   ),
   unconfigured: told(
     z.optional(z.array(z.string())),

@@ -2,7 +2,11 @@ import * as z from 'zod/mini';
 import { packageName } from './parts.ts';
 import { told } from './words.ts';
 
-const oneOf = z.optional(z.array(z.string().check(z.minLength(1))).check(z.minLength(1)));
+const names = z.array(z.string().check(z.minLength(1))).check(z.minLength(1));
+const oneOf = z.optional(names);
+
+/** What configurations name: anywhere, or by the name of the configuration (a file, or a member of the manifest). */
+export const configured = z.optional(z.union([names, z.record(z.string(), names)]));
 
 /** Signs that a project is set up by hand already: all that are given must be there, of each list but `packages` one. */
 export const signs = {
@@ -18,7 +22,10 @@ export const signs = {
     oneOf,
     'what style sheets, scripts, pages or configuration files load: a package with all that is in it (`bootstrap`), or an at-rule (`@tailwind`)',
   ),
-  configures: told(oneOf, 'packages or keys that a configuration file names; `*` matches anything'),
+  configures: told(
+    configured,
+    'packages or keys, one of which a configuration names; as a map they are looked for only in files, and members of the manifest, that are called so (`"*eslint*": [next]`); `*` matches anything',
+  ),
   files: told(oneOf, 'files in the workspace or the root; `*` matches anything but `/`'),
   members: told(oneOf, 'JSON Pointers into the manifest of the workspace or the root'),
   runs: told(oneOf, "programs that the manifest's scripts run"),

@@ -64,6 +64,11 @@ function singly(value: unknown): unknown[] {
   return Object.entries(value).map(([name, one]) => ({ [name]: one as unknown }));
 }
 
+/** The names in what configurations name. */
+function named(configures: NonNullable<Facts['configures']>): string[] {
+  return Array.isArray(configures) ? configures : Object.values(configures).flat();
+}
+
 const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]> = {
   language: ({ language }, { workspace }) =>
     language === undefined || workspace.language === language
@@ -90,9 +95,9 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
     ranges(packages, (name) => presentVersion(workspace, name), workspace),
   without: ({ without = [] }, at) => without.flatMap((pattern) => there(pattern, at)).map((file) => `${file} is here`),
   configures: ({ configures = [] }, at) =>
-    configures
-      .filter((name) => findSigns({ configures: [name] }, at).missing.length > 0)
-      .map((name) => `no configuration names ${name}`),
+    (singly(configures) as NonNullable<Facts['configures']>[])
+      .filter((one) => findSigns({ configures: one }, at).missing.length > 0)
+      .map((one) => `no configuration names ${named(one).join(' or ')}`),
   unconfigured: ({ unconfigured = [] }, at) =>
     findSigns(configurations(unconfigured), at).places.map(({ file, what }) => `${file} ${what}`),
   imports: ({ imports = {} }, at) =>
@@ -186,7 +191,8 @@ function inWords(key: string, value: unknown): string {
     return `projects that import ${Object.entries(value as Record<string, string[]>)
       .map(([name, names]) => `${names.join(' or ')} from ${name}`)
       .join(' and ')}`;
-  if (key === 'configures') return `projects whose configuration names ${(value as string[]).join(' and ')}`;
+  if (key === 'configures')
+    return `projects whose configuration names ${named(value as NonNullable<Facts['configures']>).join(' and ')}`;
   if (key === 'paths') return `servers that answer ${(value as string[]).join(' and ')} already`;
   if (key === 'joints') return `projects with ${(value as JointName[]).map((name) => JOINTS[name].what).join(' and ')}`;
   if (key === 'runtime') return `what runs ${value === 'server' ? 'on a server' : 'in a browser'}`;

@@ -3,6 +3,7 @@ import { configHomes } from '../joints/config-home.ts';
 import { Ground } from '../joints/ground.ts';
 import { isRecord } from '../records.ts';
 import { readText } from '../text/utf8.ts';
+import { matchesWildcard } from '../uses/wildcard.ts';
 import type { Circumstances } from './circumstances.ts';
 
 const NAME =
@@ -11,14 +12,17 @@ const FOLDERS = ['', 'config', 'webpack', 'build', '.config', '.storybook'];
 const MOST_BYTES = 200_000;
 
 /** A text of a host's configuration, without its comments: these are blanks, so that every offset stays. */
-interface ConfigurationText {
+export interface ConfigurationText {
   /** Relative to the host's root. */
   file: string;
   text: string;
 }
 
-/** The configuration files of tools in a workspace and at the host's root, and the settings of tools in their manifests. */
-export function configurationFiles(at: Circumstances): ConfigurationText[] {
+/**
+ * The configuration files of tools in a workspace and at the host's root, and the settings of tools in their manifests: those that
+ * are called like a wildcard pattern, and what these take in from other modules.
+ */
+export function configurationFiles(at: Circumstances, called = '*'): ConfigurationText[] {
   const { reader, root, workspace } = at;
   const found: ConfigurationText[] = [];
   for (const top of new Set([workspace.folder, '.'])) {
@@ -26,13 +30,14 @@ export function configurationFiles(at: Circumstances): ConfigurationText[] {
       const folder = path.posix.join(top, below);
       if (reader.kind(path.join(root, folder)) !== 'folder') continue;
       for (const { name, kind } of reader.list(path.join(root, folder))) {
-        if (kind === 'folder' || !(below === '' ? NAME.test(name) : /\.([cm]?[jt]s|json|ya?ml)$/.test(name))) continue;
+        if (kind === 'folder' || !matchesWildcard(name, called)) continue;
+        if (!(below === '' ? NAME.test(name) : /\.([cm]?[jt]s|json|ya?ml)$/.test(name))) continue;
         const file = path.posix.join(folder, name);
         const text = readText(reader, path.join(root, file));
         if (text !== undefined && text.length <= MOST_BYTES) found.push({ file, text: withoutComments(text, name) });
       }
     }
-    const settings = settingsIn(at, top);
+    const settings = settingsIn(at, top, called);
     if (settings) found.push(settings);
   }
   return [...found, ...takenHome(at, found)];
@@ -51,13 +56,19 @@ function takenHome(at: Circumstances, known: readonly ConfigurationText[]): Conf
 // What is no tool's settings in a manifest.
 const NO_SETTINGS = /^(name|description|keywords|scripts|.*[dD]ependencies|resolutions|overrides|files|author)$/;
 
-function settingsIn({ reader, root, workspace }: Circumstances, folder: string): ConfigurationText | undefined {
+function settingsIn(
+  { reader, root, workspace }: Circumstances,
+  folder: string,
+  called: string,
+): ConfigurationText | undefined {
   const file = path.posix.join(folder, path.posix.basename(workspace.projects[0]?.file ?? ''));
   try {
     const value: unknown = JSON.parse((readText(reader, path.join(root, file)) ?? '').replace(/^\uFEFF/, ''));
     if (!isRecord(value)) return undefined;
     // A tool's own name is no setting of it.
-    const own = Object.entries(value).flatMap(([key, one]) => (NO_SETTINGS.test(key) ? [] : [one]));
+    const own = Object.entries(value).flatMap(([key, one]) =>
+      NO_SETTINGS.test(key) || !matchesWildcard(key, called) ? [] : [one],
+    );
     return own.length === 0 ? undefined : { file, text: JSON.stringify(own) };
   } catch {
     return undefined;

@@ -11,7 +11,7 @@ import { positionAt } from '../text/positions.ts';
 import { importingFiles } from '../uses/own-imports.ts';
 import { matchesWildcard } from '../uses/wildcard.ts';
 import type { Circumstances } from './circumstances.ts';
-import { configurationFiles, withoutComments } from './configuration-files.ts';
+import { configurationFiles, withoutComments, type ConfigurationText } from './configuration-files.ts';
 
 /** Where something of an integration stands that somebody has set up by hand. */
 export interface SignPlace {
@@ -58,12 +58,9 @@ const FINDERS: { [Kind in keyof Signs]-?: (wanted: NonNullable<Signs[Kind]>, at:
     ),
   loads: (wanted, at) => [...loadingFiles(wanted, at)],
   configures: (wanted, at) =>
-    configurationFiles(at).flatMap(({ file, text }) =>
-      wanted.flatMap((name) => {
-        const index = namedAt(text, name);
-        return index === undefined ? [] : [{ file, line: positionAt(text, index).line, what: `names ${name}` }];
-      }),
-    ),
+    Array.isArray(wanted)
+      ? namedIn(configurationFiles(at), wanted)
+      : Object.entries(wanted).flatMap(([called, names]) => namedIn(configurationFiles(at, called), names)),
   files: (wanted, at) => wanted.flatMap((pattern) => filesBy(pattern, at)),
   members: (wanted, at) =>
     wanted.flatMap((pointer) =>
@@ -147,6 +144,16 @@ function filesBy(pattern: string, at: Circumstances): SignPlace[] {
       .filter((entry) => entry.kind !== 'folder' && matchesWildcard(entry.name, name))
       .map((entry) => ({ file: path.posix.join(place, entry.name), what: 'is its configuration' }));
   });
+}
+
+/** Where texts of configurations name one of what is wanted. */
+function namedIn(texts: readonly ConfigurationText[], wanted: readonly string[]): SignPlace[] {
+  return texts.flatMap(({ file, text }) =>
+    wanted.flatMap((name) => {
+      const index = namedAt(text, name);
+      return index === undefined ? [] : [{ file, line: positionAt(text, index).line, what: `names ${name}` }];
+    }),
+  );
 }
 
 /** Where a configuration names something as a text of its own, as a key or as an item. */
