@@ -38,11 +38,23 @@ export async function readContext(
   return contextOf(doors, catalog, await readHost(reader, root), reader);
 }
 
-async function contextOf(doors: Doors, catalog: Catalog, host: HostPlace, reader: Reader): Promise<Context> {
+async function contextOf(doors: Doors, catalog: Catalog, host: HostPlace, through: Reader): Promise<Context> {
+  const reader = anew(through);
   const ledgers = await allLedgers(reader, host, catalog.proofs);
   const searchPath = doors.environment.PATH ?? '';
   const facts = surveyHost(reader, host, searchPath);
   const bare = bareHost(reader, host.root, ledgers);
   const bareFacts = bare === reader ? facts : surveyHost(bare, await readHost(bare, host.root), searchPath);
   return { doors, reader, catalog, host, ledgers, facts, bare, bareFacts };
+}
+
+/** The same reader as another object: what is remembered by reader was read for this context alone. */
+function anew(reader: Reader): Reader {
+  return {
+    read: (file) => reader.read(file),
+    kind: (file) => reader.kind(file),
+    list: (folder) => reader.list(folder),
+    real: (file) => reader.real(file),
+    status: (file) => reader.status(file),
+  };
 }
