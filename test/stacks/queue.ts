@@ -30,8 +30,8 @@ export interface HostState {
 }
 
 /**
- * Which units run: all that have no receipt; then of those whose key no longer matches the ones proved longest ago, until the budget
- * is full. Hosts with most to do come first. `all` runs everything.
+ * Which units run: all that have no receipt; then hosts where what fits has changed, then units whose key no longer matches, the ones
+ * proved longest ago first, until the budget is full. Hosts with most to do come first. `all` runs everything.
  */
 export function queueOf(
   states: readonly HostState[],
@@ -40,12 +40,16 @@ export function queueOf(
 ): Queue {
   const plans = new Map<string, HostPlan>();
   const stale: { host: string; index: number; receipt: Receipt }[] = [];
+  const changed: HostReceipts[] = [];
+  const waiting: Queue['waiting'] = [];
   let standing = 0;
   for (const { host, receipts, fits } of states) {
-    const open = all || !receipts || !sameFits(receipts.fits, fits);
-    const known = receipts?.units.reduce((sum, { seconds }) => sum + seconds, 0);
-    if (open) {
-      plans.set(host, { host, open, run: [], seconds: known ?? 200 });
+    if (all || !receipts) {
+      plans.set(host, { host, open: true, run: [], seconds: receipts ? secondsOf(receipts) : 200 });
+      continue;
+    }
+    if (!sameFits(receipts.fits, fits)) {
+      changed.push(receipts);
       continue;
     }
     for (const [index, receipt] of receipts.units.entries()) {
@@ -54,7 +58,16 @@ export function queueOf(
     }
   }
   let left = BUDGET_SECONDS - [...plans.values()].reduce((sum, { seconds }) => sum + seconds, 0);
-  const waiting: Queue['waiting'] = [];
+  for (const receipts of changed.sort((a, b) => (provedAt(a) < provedAt(b) ? -1 : 1))) {
+    const { host, units } = receipts;
+    const seconds = secondsOf(receipts);
+    if (seconds > left) {
+      waiting.push(...units.map((receipt) => ({ host, receipt })));
+      continue;
+    }
+    left -= seconds;
+    plans.set(host, { host, open: true, run: [], seconds });
+  }
   for (const { host, index, receipt } of stale.sort((a, b) => (a.receipt.at < b.receipt.at ? -1 : 1))) {
     if (receipt.seconds > left) {
       waiting.push({ host, receipt });
@@ -65,6 +78,15 @@ export function queueOf(
     plans.set(host, { ...plan, run: [...plan.run, index], seconds: plan.seconds + receipt.seconds });
   }
   return { plans: [...plans.values()].sort((a, b) => b.seconds - a.seconds), waiting, standing };
+}
+
+function secondsOf({ units }: HostReceipts): number {
+  return units.reduce((sum, { seconds }) => sum + seconds, 0);
+}
+
+/** When the oldest unit of a host was proved. */
+function provedAt({ units }: HostReceipts): string {
+  return units.map(({ at }) => at).sort()[0] ?? '';
 }
 
 function sameFits(one: Readonly<Record<string, string>>, other: Readonly<Record<string, string>>): boolean {

@@ -1,7 +1,7 @@
 // Proves integrations on the stacks that they fit, with the real frameworks, and prints the table.
 //   node build/stacks.js [--all] [--hosts=a,b] [--integrations=a,b] [--each] [--online] [--shelf] [--merge]
 // Without any of these it runs what can have changed since it was last proved, as far as the budget goes (queue.ts); with --all
-// everything. What a run has proved it notes as receipts (test/stacks/receipts), which are committed.
+// everything, with --hosts these hosts whole. What a run has proved it notes as receipts (test/stacks/receipts), which are committed.
 import { createHash } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
@@ -36,7 +36,7 @@ const named = (name: string): string[] | undefined =>
 const everyHost = fs.readdirSync(HOSTS).sort();
 const only = named('integrations');
 // A run of some hosts or integrations is for looking at them: it leaves no receipts.
-const isLook = named('hosts') !== undefined || only !== undefined || flag('each') || flag('online');
+const isLook = only !== undefined || flag('each') || flag('online');
 const ids = named('hosts') ?? everyHost;
 const workers = Number(process.env.LIGAMENT_WORKERS ?? 2);
 const start = new Date().toISOString();
@@ -49,7 +49,7 @@ const titles = new Map<string, string>();
 
 const states = await readStates();
 const queue: Queue =
-  isLook || flag('shelf')
+  isLook || flag('shelf') || named('hosts')
     ? { plans: ids.map((host) => ({ host, open: true, run: [], seconds: 0 })), waiting: [], standing: 0 }
     : queueOf(states, (host, { group, modules }) => keyOf(host, group, modules), flag('all'));
 tellQueue();

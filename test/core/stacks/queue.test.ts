@@ -45,6 +45,21 @@ describe('which units run', () => {
     expect(queue.plans).toMatchObject([{ host: 'x', open: true }]);
   });
 
+  it('such hosts before units that have changed, and not beyond the budget either', () => {
+    const unfit = { a: 'unfit' };
+    const queue = queueOf(
+      [
+        state('huge', [receipt('huge', '2026-01-01', BUDGET_SECONDS), receipt('huge', '2026-01-01', 1)], unfit),
+        state('late', [receipt('late', '2026-01-03', BUDGET_SECONDS - 100)], unfit),
+        state('early', [receipt('early', '2026-01-02', 200)], unfit),
+        state('stale', [receipt('stale', '2026-01-01', 900)]),
+      ],
+      other,
+    );
+    expect(queue.plans).toMatchObject([{ host: 'early', open: true, seconds: 200 }]);
+    expect(queue.waiting.map(({ host }) => host)).toEqual(['huge', 'huge', 'late', 'stale']);
+  });
+
   it('of what can have changed the ones proved longest ago until the budget is full, longest hosts first', () => {
     const units = [
       state('new', [receipt('new', '2026-03-01', 500)]),
