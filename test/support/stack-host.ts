@@ -114,13 +114,15 @@ function catalogRegistry(memory: MemoryFiles): RegistryDoor {
   const versions = new Map<string, Set<string>>();
   const ready = (async () => {
     for (const id of catalogIds(memory.door, CATALOG)) {
-      const { ways } = await loadDefinition(memory.door, CATALOG, id);
-      for (const { packages } of ways)
-        for (const [name, { range }] of Object.entries(packages)) {
-          const known = versions.get(name) ?? new Set<string>();
-          known.add(semver.minVersion(range)?.version ?? '1.0.0');
-          versions.set(name, known);
-        }
+      const { ways, already = [] } = await loadDefinition(memory.door, CATALOG, id);
+      const needs = ways.flatMap(({ packages }) =>
+        Object.entries(packages).map(([name, { range }]) => [name, range] as const),
+      );
+      for (const [name, range] of [...needs, ...already.flatMap(({ ranges = {} }) => Object.entries(ranges))]) {
+        const known = versions.get(name) ?? new Set<string>();
+        known.add(semver.minVersion(range)?.version ?? '1.0.0');
+        versions.set(name, known);
+      }
     }
   })();
   return {

@@ -16,6 +16,8 @@ export interface SetUp {
   signs: Signs;
   /** Further signs, where a condition holds. */
   also?: (Signs & { when?: Condition | undefined })[] | undefined;
+  /** Version ranges of packages that the manifest lacks; else those of the ways. */
+  ranges?: Record<string, string> | undefined;
   proofs: ProofSpec[];
 }
 

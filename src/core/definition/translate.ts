@@ -92,12 +92,12 @@ function proofsAt(proofs: readonly Record<string, unknown>[] | undefined, path: 
 
 /** What shows that a project is set up by hand, each with its own proofs or those of all ways. */
 function setUps({ already = [], proofs }: Written, said: Origins): SetUp[] {
-  return already.map(({ fits, also, proofs: own, ...signs }, index) => {
+  return already.map(({ fits, also, ranges, proofs: own, ...signs }, index) => {
     const path = ['already', index];
     const at = said.below(path);
     const all = own ? proofsAt(own, [...path, 'proofs']) : proofsAt(proofs, ['proofs']);
     return {
-      ...dropUndefined({ fits, also }),
+      ...dropUndefined({ fits, also, ranges }),
       signs,
       proofs: all.map(({ proof, path: place }, nth) => proofOf(proof, at.below(['proofs', nth]), place)),
     };

@@ -3,7 +3,7 @@ import * as z from 'zod/mini';
 import { condition, when } from './conditions.ts';
 import { writtenFrom } from './modules.ts';
 import { oneKey } from './one-key.ts';
-import { choice, integrationName, keptData, oneLine, people, usesSpec } from './parts.ts';
+import { choice, integrationName, keptData, oneLine, people, usesSpec, packageName } from './parts.ts';
 import type { ProofKinds } from './proof-kind.ts';
 import { writtenTie } from './ties.ts';
 import { signs } from './signs.ts';
@@ -76,6 +76,10 @@ export function writtenSchema(kinds: ProofKinds) {
     also: told(
       z.optional(z.array(z.strictObject({ when, ...signs }))),
       'further signs, each where its condition holds: where one of them is missing it is set up in part, and gets what is missing',
+    ),
+    ranges: told(
+      z.optional(z.record(packageName, z.string())),
+      'the version ranges of packages that the manifest lacks where all else is there; those of the ways by default',
     ),
     proofs: told(z.optional(proofs), 'what must hold then; the proofs of all ways by default'),
   });

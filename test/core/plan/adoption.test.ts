@@ -180,6 +180,14 @@ describe('what is set up by hand', () => {
     expect(host.tree()).toEqual(before);
   });
 
+  it('in an older form that lacks its package gets the last line that reads it', async () => {
+    const host = hostWith('node-lib-js', {}, {}, { eslintConfig: { extends: 'eslint:recommended' } });
+    await host.attach('eslint');
+    const { devDependencies } = JSON.parse(host.tree().get('package.json') ?? '') as Record<string, object>;
+    expect(devDependencies).toMatchObject({ eslint: expect.stringMatching(/^\^8\./) as string });
+    expect([...host.tree().keys()].filter((file) => file.startsWith('eslint.config'))).toEqual([]);
+  });
+
   it('in part gets what is missing and nothing else: the way by which it is wired is taken', async () => {
     const host = hostWith(
       'vite-vue-ts',

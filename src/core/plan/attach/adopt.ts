@@ -71,12 +71,13 @@ function lacking({ ways }: Definition, { signs }: SetUp, at: Circumstances): str
   return [...new Set([...(signs.packages ?? []), ...imported])].filter((name) => !at.workspace.package(name));
 }
 
-/** What has to come where only the packages are missing: in the ranges that the ways of the definition have. */
-export function neededPackages({ ways }: Definition, lacks: readonly string[]): Way['packages'] {
+/** What has to come where only the packages are missing: in the ranges of the set-up, else in those that the ways have. */
+export function neededPackages({ ways }: Definition, { lacks, setUp }: Adoption): Way['packages'] {
   return Object.fromEntries(
     lacks.map((name) => {
       const need = ways.map(({ packages }) => packages[name]).find((one) => one !== undefined);
-      return [name, { section: 'production' as const, range: '*', ...need, when: undefined }];
+      const range = setUp.ranges?.[name] ?? need?.range ?? '*';
+      return [name, { section: 'production' as const, ...need, range, when: undefined }];
     }),
   );
 }

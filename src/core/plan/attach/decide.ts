@@ -79,11 +79,11 @@ async function takePackages(
   context: Context,
   definition: Definition,
   facts: WorkspaceFacts,
-  { lacks }: Adoption,
+  adoption: Adoption,
   { take, agreed }: Wishes,
 ): Promise<ChosenPackage[]> {
-  if (lacks.length === 0) return [];
-  const chosen = await workOf(facts).choose(context, neededPackages(definition, lacks), facts, { take, agreed });
+  if (adoption.lacks.length === 0) return [];
+  const chosen = await workOf(facts).choose(context, neededPackages(definition, adoption), facts, { take, agreed });
   if (!('clash' in chosen)) return chosen;
   throw new Problem({
     status: EXIT.refused,
