@@ -104,7 +104,10 @@ function ligament(
   args: readonly string[],
 ): Promise<{ status: number | null; stdout: string; output: string }> {
   return new Promise((resolve) => {
-    const child = spawn(process.execPath, [PROGRAM, 'attach', ...args], { cwd, env: { ...process.env, NO_COLOR: '1' } });
+    const child = spawn(process.execPath, [PROGRAM, 'attach', ...args], {
+      cwd,
+      env: { ...process.env, NO_COLOR: '1' },
+    });
     let stdout = '';
     let stderr = '';
     child.stdout.on('data', (chunk: Buffer) => (stdout += chunk.toString()));

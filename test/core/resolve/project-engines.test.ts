@@ -27,7 +27,9 @@ describe('what a project says of Node.js', () => {
   const versions = (all: Record<string, string>) => ({
     name: 'kit',
     'dist-tags': { latest: Object.keys(all).at(-1) ?? '' },
-    versions: Object.fromEntries(Object.entries(all).map(([version, node]) => [version, { version, engines: { node } }])),
+    versions: Object.fromEntries(
+      Object.entries(all).map(([version, node]) => [version, { version, engines: { node } }]),
+    ),
   });
   const ask = async (all: Record<string, string>, engines: NpmQuestion['engines']) => {
     const question: NpmQuestion = {
@@ -58,6 +60,8 @@ describe('what a project says of Node.js', () => {
   });
 
   it('does not concern tools', async () => {
-    expect(await ask({ '1.0.0': '>=16', '2.0.0': '>=20' }, { ...project, except: new Set(['kit']) })).toEqual(['2.0.0']);
+    expect(await ask({ '1.0.0': '>=16', '2.0.0': '>=20' }, { ...project, except: new Set(['kit']) })).toEqual([
+      '2.0.0',
+    ]);
   });
 });
