@@ -1,3 +1,4 @@
+import path from 'node:path';
 import type { Joint } from '../joints/joint.ts';
 import { Ground, type Side, type Stack, type StackReading } from '../joints/ground.ts';
 import { packageJoints } from '../joints/package-joints.ts';
@@ -137,7 +138,23 @@ async function toolsOf(ground: Ground, first: StackFacts, second: StackFacts): P
     build: browser.build,
     // Variables are read by one of the sides: only that can say how.
     joints: (await packageJoints(ground)).filter(({ name }) => name !== 'environment.file'),
-    traits: { ...browser.traits, sources, outputs, folder: '.', runtime: 'both' },
+    traits: {
+      ...browser.traits,
+      sources,
+      outputs,
+      folder: '.',
+      runtime: 'both',
+      screen: fromTop(browser.traits.screen, browser.traits.folder),
+    },
     notOwn: [],
   };
+}
+
+/** What an app shows first, as modules at the top of the workspace import it. */
+function fromTop(screen: Traits['screen'], folder: string): Traits['screen'] {
+  if (!screen) return undefined;
+  const moved = <One extends { from: string }>(one: One): One =>
+    /^\.\.?\//.test(one.from) ? { ...one, from: `./${path.posix.join(folder, one.from)}` } : one;
+  const { given } = screen;
+  return { ...moved(screen), ...(given ? { given: { ...given, imports: given.imports.map(moved) } } : {}) };
 }
