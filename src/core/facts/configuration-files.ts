@@ -1,7 +1,8 @@
 import path from 'node:path';
 import { configHomes } from '../joints/config-home.ts';
 import { Ground } from '../joints/ground.ts';
-import { isRecord } from '../records.ts';
+import { recordOf } from '../records.ts';
+import { jsonIn } from '../text/json-text.ts';
 import { readText } from '../text/utf8.ts';
 import { matchesWildcard } from '../uses/wildcard.ts';
 import type { Circumstances } from './circumstances.ts';
@@ -62,17 +63,12 @@ function settingsIn(
   called: string,
 ): ConfigurationText | undefined {
   const file = path.posix.join(folder, path.posix.basename(workspace.projects[0]?.file ?? ''));
-  try {
-    const value: unknown = JSON.parse((readText(reader, path.join(root, file)) ?? '').replace(/^\uFEFF/, ''));
-    if (!isRecord(value)) return undefined;
-    // A tool's own name is no setting of it.
-    const own = Object.entries(value).flatMap(([key, one]) =>
-      NO_SETTINGS.test(key) || !matchesWildcard(key, called) ? [] : [one],
-    );
-    return own.length === 0 ? undefined : { file, text: JSON.stringify(own) };
-  } catch {
-    return undefined;
-  }
+  const value = jsonIn(readText(reader, path.join(root, file)));
+  // A tool's own name is no setting of it.
+  const own = Object.entries(recordOf(value)).flatMap(([key, one]) =>
+    NO_SETTINGS.test(key) || !matchesWildcard(key, called) ? [] : [one],
+  );
+  return own.length === 0 ? undefined : { file, text: JSON.stringify(own) };
 }
 
 /** A text with blanks in place of its comments. */

@@ -1,12 +1,16 @@
 import path from 'node:path';
 import type { Signs } from '../definition/signs.ts';
 import { packagesFolders } from '../ecosystems/marks.ts';
+import { ALL_WORK } from '../ecosystems/works.ts';
 import { splitPointer } from '../formats/json-pointer.ts';
 import { hooksOf } from '../joints/commit-hooks.ts';
 import { isRecord } from '../records.ts';
 import { ownFiles } from '../survey/own-files.ts';
 import { isVendored } from '../survey/vendored.ts';
-import { readText } from '../text/utf8.ts';
+import { runsProgram } from '../text/command-words.ts';
+import { jsonIn } from '../text/json-text.ts';
+import { literally } from '../text/literally.ts';
+import { encode, readText } from '../text/utf8.ts';
 import { positionAt } from '../text/positions.ts';
 import { importingFiles } from '../uses/own-imports.ts';
 import { matchesWildcard } from '../uses/wildcard.ts';
@@ -73,7 +77,7 @@ const FINDERS: { [Kind in keyof Signs]-?: (wanted: NonNullable<Signs[Kind]>, at:
   runs: (wanted, at) =>
     manifests(at).flatMap(({ file, value, text }) =>
       Object.entries(isRecord(value.scripts) ? value.scripts : {}).flatMap(([name, script]) =>
-        typeof script === 'string' && wanted.some((program) => runs(script, program))
+        typeof script === 'string' && wanted.some((program) => runsProgram(script, program))
           ? [placed(file, text, `"${name}"`, `has the script "${name}"`)]
           : [],
       ),
@@ -81,15 +85,10 @@ const FINDERS: { [Kind in keyof Signs]-?: (wanted: NonNullable<Signs[Kind]>, at:
   commits: (wanted, at) =>
     hooksOf(at.reader, at.root).flatMap(({ file, text }) =>
       wanted.flatMap((program) =>
-        runs(text, program) ? [placed(file, text, program, `runs ${program} before a commit`)] : [],
+        runsProgram(text, program) ? [placed(file, text, program, `runs ${program} before a commit`)] : [],
       ),
     ),
 };
-
-/** Whether a command line, or a text of several, runs a program: a word of its own. */
-export function runs(text: string, program: string): boolean {
-  return text.split(/[\s;&|()"'`[\],{}]+/).some((word) => word === program || word.endsWith(`/.bin/${program}`));
-}
 
 function inWorkspace({ workspace }: Circumstances, file: string): string {
   return path.posix.normalize(path.posix.join(workspace.folder, file));
@@ -116,20 +115,14 @@ function manifests(at: Circumstances): ManifestText[] {
   return folders(at).flatMap((folder) => {
     const file = path.posix.join(folder, name);
     const text = readText(at.reader, path.join(at.root, file)) ?? '';
-    try {
-      const value: unknown = JSON.parse(text.replace(/^\uFEFF/, ''));
-      return isRecord(value) ? [{ file, text, value }] : [];
-    } catch {
-      return [];
-    }
+    const value = jsonIn(text);
+    return isRecord(value) ? [{ file, text, value }] : [];
   });
 }
 
-const SECTIONS = ['dependencies', 'devDependencies', 'peerDependencies', 'optionalDependencies'];
-
 function declaredAt(name: string, at: Circumstances): SignPlace | undefined {
   return manifests(at)
-    .filter(({ value }) => SECTIONS.some((one) => isRecord(value[one]) && Object.hasOwn(value[one], name)))
+    .filter(({ text }) => ALL_WORK.some((work) => work.declaredIn(encode(text)).has(name)))
     .map(({ file, text }) => placed(file, text, `"${name}"`, `declares ${name}`))[0];
 }
 
@@ -215,5 +208,5 @@ function loadedAt(text: string, name: string): number | undefined {
 
 /** A name as a regular expression, in which `*` stands for anything but the end of a text. */
 function patternOf(name: string): string {
-  return name.replaceAll(/[.+?^${}()|[\]\\]/g, String.raw`\$&`).replaceAll('*', '[^"\'`\\s]{0,200}');
+  return name.split('*').map(literally).join('[^"\'`\\s]{0,200}');
 }

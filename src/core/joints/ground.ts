@@ -1,5 +1,6 @@
 import { ecosystem } from '../ecosystems/ecosystems.ts';
 import path from 'node:path';
+import { jsonIn } from '../text/json-text.ts';
 import { readText } from '../text/utf8.ts';
 import type { JointName } from '../definition/joints.ts';
 import type { Joint } from './joint.ts';
@@ -61,11 +62,7 @@ export class Ground {
 
   /** What a JSON file holds; undefined where it is not there or broken. */
   json(file: string): unknown {
-    try {
-      return JSON.parse((this.text(file) ?? '').replace(/^\uFEFF/, ''));
-    } catch {
-      return undefined;
-    }
+    return jsonIn(this.text(file));
   }
 
   declares(name: string): boolean {

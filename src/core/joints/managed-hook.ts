@@ -2,8 +2,10 @@ import path from 'node:path';
 import type { Edit } from '../edits/edit.ts';
 import { joinPointer } from '../formats/json-pointer.ts';
 import { isRecord, recordOf } from '../records.ts';
+import { runsProgram } from '../text/command-words.ts';
 import { blockedJoint, type Joint } from './joint.ts';
 import type { Ground } from './ground.ts';
+import { COMMAND_LISTS, HOOK_FIELDS, OTHER_HOOK_FILES } from './hook-managers.ts';
 import { hookLine, repositoryOf } from './hook-place.ts';
 
 type HookJoint = Joint<'hooks.pre-commit'>;
@@ -13,16 +15,10 @@ export function managedHook(ground: Ground): HookJoint | undefined {
   return inManifest(ground) ?? inHookFolder(ground) ?? inCommandList(ground) ?? byOtherTool(ground);
 }
 
-/** Fields of the manifest in which a command stands that runs before a commit, by the packages that read them. */
-const FIELDS: Record<string, readonly string[]> = {
-  'simple-git-hooks': ['simple-git-hooks', 'pre-commit'],
-  yorkie: ['gitHooks', 'pre-commit'],
-  husky: ['husky', 'hooks', 'pre-commit'],
-};
-
 function inManifest(ground: Ground): HookJoint | undefined {
   const { all } = ground.workspace.manifest;
-  for (const [name, keys] of Object.entries(FIELDS)) {
+  for (const [name, field] of Object.entries(HOOK_FIELDS)) {
+    const keys = [...field, 'pre-commit'];
     const own = recordOf(all)[keys[0] ?? ''];
     if (!isRecord(own)) continue;
     // Only the version that reads it looks there.
@@ -57,13 +53,13 @@ function commandField(ground: Ground, pointer: string, held: string | undefined)
 
 /** Hooks in a folder that the package husky leads to (its versions from 5 on). */
 function inHookFolder(ground: Ground): HookJoint | undefined {
-  if (!ground.declares('husky')) return undefined;
+  const major = Number(ground.versionOf('husky')?.split('.')[0] ?? 9);
+  if (!ground.declares('husky') || major < 5) return undefined;
   const scripts = Object.values(ground.workspace.manifest.scripts);
   const named = scripts.flatMap((script) => /\bhusky(?:\s+install)?\s+([\w./-]+)/.exec(script)?.[1] ?? []);
   const folder = named.find((one) => one !== 'install' && one !== 'init') ?? '.husky';
   const file = path.posix.join(folder, 'pre-commit');
   const text = ground.text(file);
-  const isOlder = Number(ground.versionOf('husky')?.split('.')[0] ?? 9) < 9;
   const { inside } = repositoryOf(ground);
   return {
     name: 'hooks.pre-commit',
@@ -72,18 +68,16 @@ function inHookFolder(ground: Ground): HookJoint | undefined {
     detail: text === undefined ? 'a new hook' : 'a hook',
     tie({ run }): Edit[] {
       if (text !== undefined && runsAlready(text, run)) return [];
-      const seed = isOlder ? '#!/usr/bin/env sh\n. "$(dirname -- "$0")/_/husky.sh"\n\n' : '';
+      const seed = major < 9 ? '#!/usr/bin/env sh\n. "$(dirname -- "$0")/_/husky.sh"\n\n' : '';
       const operation = { op: 'ensure' as const, line: hookLine(inside, run) };
       return [{ file, format: 'lines', operation, seed, executable: true }];
     },
   };
 }
 
-const LISTS = ['lefthook.yml', '.lefthook.yml', 'lefthook.yaml', '.lefthook.yaml'];
-
 /** A list of commands by name, as lefthook has it (its docs: "Configuration", `commands`). */
 function inCommandList(ground: Ground): HookJoint | undefined {
-  const file = ground.first(LISTS.map((name) => ground.inHost(name)));
+  const file = ground.first(COMMAND_LISTS.map((name) => ground.inHost(name)));
   if (file === undefined) return undefined;
   const text = ground.text(file) ?? '';
   // Its other form is a list of jobs, whose order counts.
@@ -106,16 +100,8 @@ function inCommandList(ground: Ground): HookJoint | undefined {
   };
 }
 
-const OTHERS = [
-  '.pre-commit-config.yaml',
-  '.simple-git-hooks.json',
-  '.simple-git-hooks.js',
-  '.huskyrc',
-  '.huskyrc.json',
-];
-
 function byOtherTool(ground: Ground): HookJoint | undefined {
-  const file = ground.first(OTHERS.map((name) => ground.inHost(name)));
+  const file = ground.first(OTHER_HOOK_FILES.map((name) => ground.inHost(name)));
   if (file === undefined) return undefined;
   return blockedJoint('hooks.pre-commit', file, 'hooks that another tool manages', {
     reason: `${file} says what runs before a commit`,
@@ -126,5 +112,5 @@ function byOtherTool(ground: Ground): HookJoint | undefined {
 /** Whether a hook runs a program already, however it is started there. */
 function runsAlready(text: string, run: string): boolean {
   const program = run.replace(/^npx\s+(--\S+\s+)*/, '').split(' ')[0] ?? run;
-  return text.split(/[\s;&|()"']+/).includes(program);
+  return runsProgram(text, program);
 }

@@ -3,6 +3,7 @@ import path from 'node:path';
 import { joinPointer } from '../formats/json-pointer.ts';
 import { secretToken } from '../formats/dotenv/environment-secrets.ts';
 import type { Joint } from './joint.ts';
+import { commandWords } from '../text/command-words.ts';
 import { positionAt } from '../text/positions.ts';
 import { editorJoints } from './editor-joints.ts';
 import { globsJoint } from './globs-joint.ts';
@@ -180,7 +181,7 @@ const RUNNERS = /^(node|tsx|ts-node|\w+x|sh|bash|cross-env)$/;
 /** Whether a script of the developers' own, under whatever name, runs the same program for the same purpose: with the options that tell it. */
 function doesSame(script: string, wanted: string): boolean {
   const [program = '', ...rest] = wanted.split(' ');
-  const words = script.split(/[\s;&|()]+/);
+  const words = commandWords(script);
   // What only starts something else does what it starts.
   if (RUNNERS.test(program)) return rest.every((word) => words.includes(word));
   const options = rest.filter((word) => word.startsWith('--'));

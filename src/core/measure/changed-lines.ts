@@ -1,4 +1,7 @@
-/** How many lines of a text another one does not have in the same place among the rest: those that a formatter would change. */
+/**
+ * How many lines a formatter changes: those between the first and the last difference that the other text does not have, wherever they
+ * stand there. An exact comparison is too slow for the thousands that a search makes.
+ */
 export function changedLines(before: string, after: string): number {
   if (before === after) return 0;
   const a = before.split('\n');

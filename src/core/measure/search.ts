@@ -50,90 +50,71 @@ export async function findOptions(
   let best = start;
   for (const few of STAGES.filter((one) => one < samples.length)) {
     const part = samples.filter((_, index) => index % Math.ceil(samples.length / few) === 0);
-    best = (await improve(new Bench(part, format), tried, best, MOST_ROUNDS)).best;
+    best = (await improve(new Bench(part, format), tried, best, MOST_ROUNDS)).options;
   }
   const bench = new Bench(samples, format);
   const isSmall = samples.length <= (STAGES.at(-1) ?? 0);
   const last = await improve(bench, tried, best, isSmall ? MOST_ROUNDS : 1);
-  const settled = await plainest(bench, tried, last.best, last.count);
+  const settled = await plainest(bench, tried, last);
   return { options: settled, lines: await bench.count(settled, Infinity), files: await bench.files(settled) };
 }
 
 /** Tries option after option, as long as that helps. */
-async function improve(
-  bench: Bench,
-  tried: readonly Tried[],
-  start: Options,
-  rounds: number,
-): Promise<{ best: Options; count: number }> {
-  let best = start;
-  let count = await bench.count(best, Infinity);
-  for (let round = 0; round < rounds && count > 0; round += 1) {
-    const before = count;
-    for (const { name, values } of [...tried, ...bench.widths(tried)]) {
-      for (const value of values) {
-        if (count === 0 || best[name] === value) continue;
-        const next = { ...best, [name]: value };
-        const changed = await bench.count(next, count);
-        if (changed < count) [best, count] = [next, changed];
-      }
-    }
-    if (count === before) break;
+async function improve(bench: Bench, tried: readonly Tried[], start: Options, rounds: number): Promise<Best> {
+  let best: Best = { options: start, lines: await bench.count(start, Infinity) };
+  for (let round = 0; round < rounds && best.lines > 0; round += 1) {
+    const before = best.lines;
+    for (const { name, values } of [...tried, ...bench.widths(tried)])
+      for (const value of values)
+        if (best.lines > 0 && best.options[name] !== value) best = await better(bench, best, { [name]: value });
+    if (best.lines === before) break;
   }
-  if (rounds === 1) return { best, count };
-  if (count > 0 && best.useTabs === true) [best, count] = await tabsAndWidth(bench, tried, best, count);
-  if (count > 0) [best, count] = await bothAtOnce(bench, tried, best, count);
-  return { best, count };
+  if (rounds === 1) return best;
+  if (best.lines > 0 && best.options.useTabs === true) best = await tabsAndWidth(bench, tried, best);
+  return best.lines > 0 ? bothAtOnce(bench, tried, best) : best;
+}
+
+/** The options found so far, and how many lines change under them. */
+interface Best {
+  options: Options;
+  lines: number;
+}
+
+/** The same with other values for some options, where fewer lines change then. */
+async function better(bench: Bench, best: Best, changed: Options): Promise<Best> {
+  const options = { ...best.options, ...changed };
+  const lines = await bench.count(options, best.lines);
+  return lines < best.lines ? { options, lines } : best;
 }
 
 /** How wide a tab counts shows only in where lines are broken: its width and that of lines are looked for together. */
-async function tabsAndWidth(
-  bench: Bench,
-  tried: readonly Tried[],
-  start: Options,
-  lines: number,
-): Promise<[Options, number]> {
+async function tabsAndWidth(bench: Bench, tried: readonly Tried[], start: Best): Promise<Best> {
   let best = start;
-  let count = lines;
-  if (!tried.some(({ name }) => name === 'printWidth')) return [best, count];
+  if (!tried.some(({ name }) => name === 'printWidth')) return best;
   for (const { values } of tried.filter(({ name }) => name === 'tabWidth'))
     for (const tabWidth of values)
-      for (const printWidth of bench.lengths(Number(tabWidth))) {
-        if (count === 0 || !bench.hasWork()) return [best, count];
-        const next = { ...best, tabWidth, printWidth };
-        const changed = await bench.count(next, count);
-        if (changed < count) [best, count] = [next, changed];
-      }
-  return [best, count];
+      for (const printWidth of bench.lengths(Number(tabWidth)))
+        if (best.lines > 0 && bench.hasWork()) best = await better(bench, best, { tabWidth, printWidth });
+  return best;
 }
 
 /** Two options may only help together, as a width and how objects are broken. */
-async function bothAtOnce(
-  bench: Bench,
-  tried: readonly Tried[],
-  start: Options,
-  lines: number,
-): Promise<[Options, number]> {
+async function bothAtOnce(bench: Bench, tried: readonly Tried[], start: Best): Promise<Best> {
   let best = start;
-  let count = lines;
-  const [width] = bench.widths(tried);
-  for (const first of width ? [width] : [])
-    for (const one of first.values)
+  for (const { name: width, values: widths } of bench.widths(tried))
+    for (const wide of widths)
       for (const { name, values } of tried)
-        for (const value of values) {
-          if (best[name] === value || count === 0 || !bench.hasWork()) continue;
-          const next = { ...best, [first.name]: one, [name]: value };
-          const changed = await bench.count(next, count);
-          if (changed < count) [best, count] = [next, changed];
-        }
-  return [best, count];
+        for (const value of values)
+          if (best.lines > 0 && bench.hasWork() && best.options[name] !== value)
+            best = await better(bench, best, { [width]: wide, [name]: value });
+  return best;
 }
 
 /** The same outcome with as many defaults as can be, and a usual width. */
-async function plainest(bench: Bench, tried: readonly Tried[], found: Options, count: number): Promise<Options> {
-  let best = found;
+async function plainest(bench: Bench, tried: readonly Tried[], { options, lines }: Best): Promise<Options> {
+  let best = options;
   // What hardly helps is not worth a setting.
-  const most = count + Math.floor(count * SLIGHT);
+  const most = lines + Math.floor(lines * SLIGHT);
   for (const { name, values } of tried) {
     const [usual] = values;
     if (usual === undefined || best[name] === usual) continue;

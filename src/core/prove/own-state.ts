@@ -24,5 +24,5 @@ export async function ownState(bench: Bench): Promise<string | undefined> {
 
 /** Whether a proof puts something into the copy. */
 function plants(spec: ProofSpec): boolean {
-  return !['page', 'run'].includes(spec.proof) || ['plants', 'ties'].some((part) => spec[part] !== undefined);
+  return ['plants', 'ties', 'class'].some((part) => spec[part] !== undefined);
 }

@@ -1,4 +1,5 @@
 import { findNodeAtLocation, parseTree } from 'jsonc-parser';
+import { commandWords } from '../text/command-words.ts';
 import { bracketDepth } from '../formats/nesting.ts';
 
 const MOST_LEVELS = 200;
@@ -9,7 +10,7 @@ export function scriptsThatRun(text: string, programs: readonly string[]): numbe
   const scripts = tree && findNodeAtLocation(tree, ['scripts']);
   return (scripts?.children ?? []).flatMap(({ offset, children }) => {
     const command: unknown = children?.[1]?.value;
-    const words = typeof command === 'string' ? command.split(/[\s;&|()]+/) : [];
+    const words = typeof command === 'string' ? commandWords(command) : [];
     return words.some((word) => programs.includes(word)) ? [offset] : [];
   });
 }

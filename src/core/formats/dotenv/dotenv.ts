@@ -1,4 +1,5 @@
 import { lineBreakOf } from '../../text/code-style.ts';
+import { literally } from '../../text/literally.ts';
 import type { Splice } from '../../text/splices.ts';
 import { edited, refused, type Format } from '../format.ts';
 
@@ -69,7 +70,7 @@ export const dotenv: Format<DotenvOperation> = {
     const above =
       comment === undefined
         ? undefined
-        : new RegExp(`# ${escapeExpression(comment)}\\r?\\n$`).exec(text.slice(0, present.start));
+        : new RegExp(`# ${literally(comment)}\\r?\\n$`).exec(text.slice(0, present.start));
     const at = above ? above.index : present.start;
     return edited(text, [{ at, removed: text.slice(at, present.end), inserted: '' }]);
   },
@@ -142,8 +143,4 @@ function meant(value: string, expands = false): string {
 function endOfLine(text: string, at: number): number {
   const end = text.indexOf('\n', at);
   return end === -1 ? text.length : end + 1;
-}
-
-function escapeExpression(text: string): string {
-  return text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
 }

@@ -1,5 +1,6 @@
 import { parse, type DefaultTreeAdapterMap } from 'parse5';
 import { lineBreakOf } from '../../text/code-style.ts';
+import { literally } from '../../text/literally.ts';
 import { indentAt, lineStart } from '../../text/positions.ts';
 import { cutWithLine } from '../../text/own-line.ts';
 import type { Splice } from '../../text/splices.ts';
@@ -145,7 +146,7 @@ function dropAttribute(text: string, page: Node, { of, name, value, token }: Att
   if (!token || !present.split(/\s+/).includes(value)) return { kind: 'already', at: place.startOffset };
   const written = text.slice(place.startOffset, place.endOffset);
   const without = written
-    .replace(new RegExp(`(["'\\s])${escapePattern(escapeAttribute(value))}(?:\\s+|(?=["']))`), '$1')
+    .replace(new RegExp(`(["'\\s])${literally(escapeAttribute(value))}(?:\\s+|(?=["']))`), '$1')
     .replace(/\s+(["'])$/, '$1');
   return edited(text, [{ at: place.startOffset, removed: written, inserted: without }]);
 }
@@ -177,8 +178,4 @@ function hasIdentity(element: Element, { tag, attributes, identity, text }: Head
 
 function escapeAttribute(value: string): string {
   return value.replaceAll('&', '&amp;').replaceAll('"', '&quot;').replaceAll('<', '&lt;');
-}
-
-function escapePattern(text: string): string {
-  return text.replaceAll(/[.*+?^${}()|[\]\\]/g, '\\$&');
 }

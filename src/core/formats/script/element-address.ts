@@ -6,7 +6,7 @@ import { scopeOf } from './scope.ts';
 import {
   bare,
   isFunction,
-  keyName,
+  calleeName,
   returnsOf,
   walk,
   type FunctionNode,
@@ -36,7 +36,7 @@ export function findElement(script: Script, address: ElementAddress): Element | 
   const found: Element[] = [];
   walk(script.program, (node) => {
     if ('name' in address && isElement(node) && tagName(node) === address.name) found.push(node);
-    if ('argument' in address && node.type === 'CallExpression' && methodOf(node) === address.argument) {
+    if ('argument' in address && node.type === 'CallExpression' && calleeName(node.callee) === address.argument) {
       const element = elementOf(script, node.arguments[0]) ?? elementOf(script, node.arguments[1]);
       if (element) found.push(element);
     }
@@ -45,11 +45,6 @@ export function findElement(script: Script, address: ElementAddress): Element | 
   const what = 'name' in address ? `<${address.name}>` : `an element given to ${address.argument}(…)`;
   if (other) return blocked(`${what} stands here more than once`, other);
   return only ?? { blocked: `there is no ${what} in the file`, at: 0 };
-}
-
-function methodOf({ callee }: NodeOf<'CallExpression'>): string | undefined {
-  if (callee.type === 'Identifier') return callee.name;
-  return callee.type === 'MemberExpression' ? keyName(callee.property, callee.computed) : undefined;
 }
 
 function elementOf(script: Script, node: Node | undefined): Element | undefined {

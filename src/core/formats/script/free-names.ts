@@ -1,17 +1,8 @@
 import { parseExpression } from './same-code.ts';
 import { isFunction, walk } from './syntax.ts';
 
-// What every module has.
-const EVERYWHERE = new Set([
-  'undefined',
-  'NaN',
-  'Infinity',
-  'window',
-  'document',
-  'globalThis',
-  'location',
-  'navigator',
-]);
+// What every module has: of the language what this one has, and of browsers what people name in an entry.
+const EVERYWHERE = new Set([...Object.getOwnPropertyNames(globalThis), 'window', 'document', 'location', 'navigator']);
 
 /** The names that an expression uses and does not declare itself; undefined where it cannot be told. */
 export function freeNames(code: string): string[] | undefined {

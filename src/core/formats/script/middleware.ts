@@ -2,7 +2,17 @@ import { blocked, type Blocked } from './blocked.ts';
 import { chainRoot, isNamed, methodCalls, type Instance } from './instance.ts';
 import { lookUp } from './lookup.ts';
 import { boundNames, scopeOf } from './scope.ts';
-import { bare, isFunction, keyName, walk, type FunctionNode, type Node, type NodeOf, type Script } from './syntax.ts';
+import {
+  bare,
+  calleeName,
+  isFunction,
+  keyName,
+  walk,
+  type FunctionNode,
+  type Node,
+  type NodeOf,
+  type Script,
+} from './syntax.ts';
 
 const REGISTERS = new Set([
   'use',
@@ -105,12 +115,7 @@ function uses(statement: Node, local: string): boolean {
 function isParser(argument: Node, names: readonly string[]): boolean {
   const node = bare(argument);
   const called = node.type === 'CallExpression' ? bare(node.callee) : node;
-  const name =
-    called.type === 'MemberExpression'
-      ? keyName(called.property, called.computed)
-      : called.type === 'Identifier'
-        ? called.name
-        : undefined;
+  const name = calleeName(called);
   return name !== undefined && names.includes(name);
 }
 

@@ -2,7 +2,7 @@ import path from 'node:path';
 import { isBlocked } from './blocked.ts';
 import { lookUp } from './lookup.ts';
 import type { Scope } from './scope.ts';
-import { bare, keyName, type Node, type NodeOf, type Script } from './syntax.ts';
+import { bare, calleeName, keyName, type Node, type NodeOf, type Script } from './syntax.ts';
 
 /** A path or text that an expression gives. */
 export interface ReadPath {
@@ -79,16 +79,12 @@ function ofMember(node: NodeOf<'MemberExpression'>, inner: Inner): ReadPath | un
 
 function ofCall(node: NodeOf<'CallExpression'>, inner: Inner): ReadPath | undefined {
   const { callee, arguments: args } = node;
-  const name = callee.type === 'MemberExpression' ? keyName(callee.property, callee.computed) : nameOf(callee);
+  const name = calleeName(callee);
   if (name === 'cwd') return { path: '.', anchored: false };
   if (name === 'dirname') return folderOf(inner(args[0]));
   if (name === 'toString' && callee.type === 'MemberExpression') return inner(callee.object);
   if (name !== undefined && SAME.has(name)) return inner(args[0]);
   return name === 'resolve' || name === 'join' ? joined(args.map(inner)) : undefined;
-}
-
-function nameOf(node: Node): string | undefined {
-  return node.type === 'Identifier' ? node.name : undefined;
 }
 
 function folderOf(one: ReadPath | undefined): ReadPath | undefined {

@@ -1,7 +1,7 @@
 import { findInstance } from './instance.ts';
 import { importsOf } from './imported-names.ts';
 import type { InstanceName } from './operations.ts';
-import { bare, keyName, parseScript, walk, type Node, type NodeOf } from './syntax.ts';
+import { bare, calleeName, keyName, parseScript, walk, type Node, type NodeOf } from './syntax.ts';
 
 const METHODS = new Set(['get', 'post', 'put', 'patch', 'delete', 'all', 'use', 'route']);
 
@@ -66,7 +66,7 @@ function folderOf(node: Node): CodeFolder | undefined {
     const start = node.quasis[0]?.value.cooked === '' ? startOf(node.expressions[0]) : undefined;
     return start && typeof rest === 'string' ? { from: start, parts: [rest] } : undefined;
   }
-  if (node.type !== 'CallExpression' || !/^(join|resolve)$/.test(calledName(node) ?? '')) return undefined;
+  if (node.type !== 'CallExpression' || !/^(join|resolve)$/.test(calleeName(node.callee) ?? '')) return undefined;
   const [first, ...rest] = node.arguments;
   return first && behind(first, rest);
 }
@@ -82,7 +82,7 @@ function startOf(node: Node | undefined): 'script' | 'start' | undefined {
   if (node?.type === 'Identifier' && node.name === '__dirname') return 'script';
   if (node?.type === 'MemberExpression' && node.object.type === 'MetaProperty')
     return keyName(node.property, node.computed) === 'dirname' ? 'script' : undefined;
-  return node?.type === 'CallExpression' && calledName(node) === 'cwd' ? 'start' : undefined;
+  return node?.type === 'CallExpression' && calleeName(node.callee) === 'cwd' ? 'start' : undefined;
 }
 
 function memberCalls(text: string, file: string): MemberCall[] {
@@ -120,11 +120,6 @@ function requiredBy(node: Node): string | undefined {
   const isRequire =
     node.type === 'CallExpression' && node.callee.type === 'Identifier' && node.callee.name === 'require';
   return isRequire ? textOf(node.arguments[0]) : undefined;
-}
-
-function calledName({ callee }: Call): string | undefined {
-  if (callee.type === 'Identifier') return callee.name;
-  return callee.type === 'MemberExpression' ? keyName(callee.property, callee.computed) : undefined;
 }
 
 function nameOf(node: Node): string | undefined {

@@ -5,8 +5,9 @@ import { lookUp } from './lookup.ts';
 import { originOf } from './bindings.ts';
 import { leavesOf, propertiesOf, type Leaf } from './shown-elements.ts';
 import { freeNames } from './free-names.ts';
-import { bare, keyName, parseScript, walk, type Node, type Script } from './syntax.ts';
+import { bare, calleeName, parseScript, walk, type Node, type Script } from './syntax.ts';
 import { scopeOf } from './scope.ts';
+import { positionAt } from '../../text/positions.ts';
 import type { ExportName } from './values.ts';
 
 /** The component that an app shows. */
@@ -81,14 +82,7 @@ export function shownByElement(text: string, file: string, isOwn: IsOwn): Shown 
 
 function shownArgument(node: Node): Node | undefined {
   if (node.type !== 'CallExpression') return undefined;
-  const { callee } = node;
-  const name =
-    callee.type === 'MemberExpression'
-      ? keyName(callee.property, callee.computed)
-      : callee.type === 'Identifier'
-        ? callee.name
-        : undefined;
-  return node.arguments[SHOWING.get(name ?? '') ?? -1];
+  return node.arguments[SHOWING.get(calleeName(node.callee) ?? '') ?? -1];
 }
 
 /** The only one, or the only one that is called what people call the first component of an app. */
@@ -118,5 +112,5 @@ function freeOf(code: string): Shown['given'] | { reason: string } {
 }
 
 function lineOf(text: string, { start }: Node): number {
-  return text.slice(0, start).split('\n').length;
+  return positionAt(text, start).line;
 }

@@ -163,6 +163,12 @@ export function keyName(key: Node, computed: boolean): string | undefined {
   return undefined;
 }
 
+/** The name of what is called, without what it is a member of: `join` in `path.join(…)`. */
+export function calleeName(callee: Node): string | undefined {
+  if (callee.type === 'Identifier') return callee.name;
+  return callee.type === 'MemberExpression' ? keyName(callee.property, callee.computed) : undefined;
+}
+
 /** The return statements of a function's own body, those of functions inside it left out. */
 export function returnsOf(body: Node): NodeOf<'ReturnStatement'>[] {
   const returns: NodeOf<'ReturnStatement'>[] = [];

@@ -4,6 +4,7 @@ import type { Circumstances } from '../../facts/circumstances.ts';
 import { configurationFiles, withoutComments } from '../../facts/configuration-files.ts';
 import { ownFiles } from '../../survey/own-files.ts';
 import { isVendored } from '../../survey/vendored.ts';
+import { literally } from '../../text/literally.ts';
 import { positionAt } from '../../text/positions.ts';
 import { readText } from '../../text/utf8.ts';
 import type { Inferred } from './choices.ts';
@@ -25,11 +26,9 @@ export function inferChoices({ choices = {} }: Definition, at: Circumstances): I
 }
 
 function tellsIn(at: Circumstances, pattern: string): { value: string; why: string } | undefined {
-  const [before = '', after = ''] = pattern
-    .split('*')
-    .map((part) => part.replaceAll(/[.+?^${}()|[\]\\]/g, String.raw`\$&`));
-  const expression = new RegExp(`${before}([\\w-]{1,80})${after}`);
-  for (const { file, text } of texts(at, pattern.split('*')[0] ?? '')) {
+  const [before = '', after = ''] = pattern.split('*');
+  const expression = new RegExp(`${literally(before)}([\\w-]{1,80})${literally(after)}`);
+  for (const { file, text } of texts(at, before)) {
     const match = expression.exec(text);
     const value = match?.[1];
     if (match && value !== undefined)

@@ -4,6 +4,7 @@ import type { Bench, Ran } from '../bench.ts';
 import { missingEdits } from '../missing-edits.ts';
 import type { ProofResult } from '../../change/proof.ts';
 import path from 'node:path';
+import { HOOK_MANAGERS } from '../../joints/hook-managers.ts';
 import { hooksPathInScript } from '../../survey/git.ts';
 
 const AUTHOR = ['-c', 'user.name=Ligament', '-c', 'user.email=ligament@localhost'];
@@ -48,13 +49,10 @@ export async function proveCommit(bench: Bench): Promise<ProofResult> {
   }
 }
 
-// Managers of hooks that put their own hooks into a repository.
-const MANAGERS = ['husky', 'simple-git-hooks', 'lefthook', 'yorkie'];
-
 /** Lets the project's own manager of hooks install them in the copy, as it does when the project is installed. False without one. */
 async function installsHooks(bench: Bench): Promise<boolean> {
   const { manifest } = bench.workspace;
-  const manager = MANAGERS.find((name) => manifest.declared(name) !== undefined);
+  const manager = HOOK_MANAGERS.find((name) => manifest.declared(name) !== undefined);
   if (manager === undefined) return false;
   const script = ['prepare', 'postinstall', 'postprepare'].find((name) => manifest.scripts[name]?.includes(manager));
   if (script !== undefined) await bench.script(script);
