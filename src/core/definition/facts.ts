@@ -1,3 +1,6 @@
+/** The text that stands for the settings of a formatter. */
+export const SETTINGS = '{{style.settings}}';
+
 /** What is known of every workspace, by the names under which texts of a definition have it (`{{folder}}`), with what each says. */
 export const FACTS = {
   folder: "the folder of the app's own modules, from the workspace on",

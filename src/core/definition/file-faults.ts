@@ -1,6 +1,7 @@
 import { isRecord } from '../records.ts';
 import type { Way } from './definition.ts';
 import type { Fault } from './faults.ts';
+import { SETTINGS } from './facts.ts';
 import { fillFragments } from './fill.ts';
 import type { TieImport } from './modules.ts';
 import { didYouMean } from './nearest.ts';
@@ -74,7 +75,7 @@ function mergeFaults(
 /** The names in a JSON object whose placeholders stand for values; undefined for another text. */
 function membersOf(text: string): string[] | undefined {
   // These are an object whatever they are, and what is added to them is joined with them.
-  if (text.trim() === '{{style.settings}}') return [];
+  if (text.trim() === SETTINGS) return [];
   try {
     const value: unknown = JSON.parse(text.replaceAll(PLACEHOLDER, '0'));
     return isRecord(value) ? Object.keys(value) : undefined;

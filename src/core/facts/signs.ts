@@ -40,9 +40,9 @@ type Find = (wanted: never, at: Circumstances) => SignPlace[];
 export function findSigns(wanted: Signs, at: Circumstances): FoundSigns {
   const places: SignPlace[] = [];
   const missing: (keyof Signs)[] = [];
-  for (const [kind, value] of Object.entries(wanted) as [keyof Signs, unknown][]) {
-    if (value === undefined) continue;
-    const found = (FINDERS[kind] as Find)(value as never, at);
+  for (const kind of Object.keys(FINDERS) as (keyof Signs)[]) {
+    if (wanted[kind] === undefined) continue;
+    const found = (FINDERS[kind] as Find)(wanted[kind] as never, at);
     if (found.length === 0) missing.push(kind);
     places.push(...found);
   }

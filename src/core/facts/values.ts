@@ -3,6 +3,7 @@ import path from 'node:path';
 import type { FactName } from '../definition/facts.ts';
 import { importText } from '../formats/script/import-text.ts';
 import { startOptions } from '../measure/start-options.ts';
+import { rebasedScreen } from '../joints/rebase.ts';
 import type { Screen, Traits } from '../joints/traits.ts';
 import { ownFiles } from '../survey/own-files.ts';
 import { DEFAULT_HABITS } from '../text/habits.ts';
@@ -30,7 +31,7 @@ export function factValues(at: Circumstances): FactValues {
     outputs: passedOver.code,
     screen: screen ? screenCode(screen, stack.traits) : '',
     'screen.import': screen ? importLines(screen, stack.traits) : '',
-    'screen.import.below': screen ? importLines(below(screen), stack.traits) : '',
+    'screen.import.below': screen ? importLines(rebasedScreen(screen, '.', 'below'), stack.traits) : '',
     workspace: workspace.name,
     base: stack.traits.baseCode ?? '',
     client: serverComponents ? "'use client';" : '',
@@ -92,19 +93,6 @@ function importLines(screen: Screen, { sources }: Traits): string {
     ? { local: 'createElement', from: 'react', name: 'createElement' }
     : { local: 'h', from: 'vue', name: 'h' };
   return [maker, screen, ...given.imports].map(importLine).join('\n');
-}
-
-/** The same as a module in a folder below names it. */
-function below(screen: Screen): Screen {
-  const { given, local, from, name } = screen;
-  const deeper = <One extends { from: string }>(one: One): One => ({
-    ...one,
-    from: one.from.replace(/^\.\.?\//, (lead) => (lead === './' ? '../' : '../../')),
-  });
-  return {
-    ...deeper({ local, from, name }),
-    ...(given ? { given: { ...given, imports: given.imports.map(deeper) } } : {}),
-  };
 }
 
 function importLine({ local, from, name }: Omit<Screen, 'given'>): string {

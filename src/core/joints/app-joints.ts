@@ -8,6 +8,7 @@ import type { ExportName } from '../formats/script/values.ts';
 import { isAlone } from './alone.ts';
 import { isOwnModule, startModules } from './app-module.ts';
 import type { Ground } from './ground.ts';
+import { rebasedScreen } from './rebase.ts';
 import { localImport } from './local-import.ts';
 import type { Screen } from './traits.ts';
 
@@ -43,8 +44,8 @@ function findPlace(ground: Ground, boot: string, look: (text: string, file: stri
 }
 
 // In an app whose pages are made on a server, too, its second form is used (Vue, "Application API").
-const MAKERS: readonly ExportName[] = ['createApp', 'createSSRApp'].map((name) => ({ from: 'vue', name }));
-const [VUE_APP = { from: 'vue', name: 'createApp' }] = MAKERS;
+const VUE_APP: ExportName = { from: 'vue', name: 'createApp' };
+const MAKERS = [VUE_APP, { from: 'vue', name: 'createSSRApp' }];
 
 function appByCall(ground: Ground, boot: string): AppReading {
   const places = MAKERS.map((maker) => ({
@@ -152,7 +153,7 @@ type ScreenTie = TieOf<'app.screen'>;
 type Swap = Extract<ScriptOperation, { op: 'swap' }>;
 
 /** The component that is shown, as the module that shows it names it and as modules beside the boot module do; or why there is none. */
-type ScreenRead = { here: ImportedName; beside: Screen } | { reason: string };
+type ScreenRead = { here: ImportedName; screen: Screen } | { reason: string };
 
 function screenAt(ground: Ground, boot: string, { file, shown }: AppPlace): ScreenRead {
   const { local, given, reason } = shown;
@@ -165,31 +166,22 @@ function screenAt(ground: Ground, boot: string, { file, shown }: AppPlace): Scre
   const unknown = given?.names.find((name) => !imports.some((one) => one.local === name));
   if (unknown !== undefined) return { reason: `${local} is given "${unknown}", which only ${file} has` };
   const used = imports.filter((one) => given?.names.includes(one.local));
-  const { from, name } = rebased(ground, file, boot, here);
-  const more = used.map((one) => rebased(ground, file, boot, one));
-  const beside: Screen = {
+  const shows: Screen = {
     local,
-    from,
-    name,
+    from: here.from,
+    name: here.name,
     // Many modules may have to be read for it.
     get alone() {
       return given === undefined && isAlone(ground, file, here);
     },
-    ...(given ? { given: { code: given.code, imports: more } } : {}),
+    given: given && { code: given.code, imports: used },
   };
-  return { here, beside };
-}
-
-/** An import as it is written in a module beside the boot module. */
-function rebased(ground: Ground, file: string, boot: string, one: ImportedName): ImportedName {
-  if (!one.from.startsWith('.') || path.posix.dirname(file) === path.posix.dirname(boot)) return one;
-  const target = path.posix.join(path.posix.dirname(file), one.from);
-  const way = path.posix.relative(path.posix.dirname(boot), target);
-  return { ...one, from: way.startsWith('.') ? way : `./${way}` };
+  const screen = rebasedScreen(shows, path.posix.dirname(file), path.posix.dirname(boot));
+  return { here, screen };
 }
 
 function screenOf(read: ScreenRead): Screen | undefined {
-  return 'beside' in read ? read.beside : undefined;
+  return 'screen' in read ? read.screen : undefined;
 }
 
 function screenJoint(

@@ -94,6 +94,23 @@ export function pathIn(
   return found?.value.kind === 'path' ? fromRoot(found.home, found.value, base) : undefined;
 }
 
+/** The folder at an address from the workspace on; one that is written plainly, and the usual one, are relative to `base` (host-relative). */
+export function folderIn(
+  ground: Ground,
+  homes: readonly ConfigHome[],
+  address: ConfigAddress,
+  { base, usual }: { base: string; usual: string },
+): string {
+  const told = pathIn(ground, homes, address, base) ?? path.posix.join(base, usual);
+  return path.posix.relative(ground.workspace.folder, told) || usual;
+}
+
+/** The text at an address, where it is written out. */
+export function textIn(ground: Ground, homes: readonly ConfigHome[], address: ConfigAddress): string | undefined {
+  const found = valueIn(ground, homes, address);
+  return found?.value.kind === 'path' && !found.value.anchored ? found.value.path : undefined;
+}
+
 /** The paths of the members of an object at an address, by their keys. */
 export function pathsIn(
   ground: Ground,

@@ -2,7 +2,7 @@ import type { ProofKinds } from '../definition/proof-kind.ts';
 import type { Ledger } from '../ledger/record.ts';
 import { circumstances, type Circumstances } from '../facts/circumstances.ts';
 import { holds } from '../facts/conditions.ts';
-import { findSigns } from '../facts/signs.ts';
+import { recognise } from '../facts/recognise.ts';
 import type { Context } from '../host/context.ts';
 import { catalogIds, loadDefinition } from '../definition/catalog.ts';
 import type { Definition, ProofSpec, SetUp } from '../definition/definition.ts';
@@ -44,9 +44,9 @@ async function tasksOf(
 }
 
 /** How an integration was set up by hand: as it is recognised, else as it most likely was. */
-function setUpOf({ already = [] }: Definition, at: Circumstances): SetUp | undefined {
-  const fitting = already.filter(({ fits }) => holds(fits, at));
-  return fitting.find(({ signs }) => findSigns(signs, at).missing.length === 0) ?? fitting[0] ?? already[0];
+function setUpOf(definition: Definition, at: Circumstances): SetUp | undefined {
+  const { already = [] } = definition;
+  return recognise(definition, at)?.setUp ?? already.find(({ fits }) => holds(fits, at)) ?? already[0];
 }
 
 /** Proofs of one integration on one workspace, with the commands that each runs. */

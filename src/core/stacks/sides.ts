@@ -1,8 +1,8 @@
-import path from 'node:path';
 import type { Joint } from '../joints/joint.ts';
 import { Ground, type Side, type Stack, type StackReading } from '../joints/ground.ts';
 import { packageJoints } from '../joints/package-joints.ts';
 import { browserSources } from '../joints/browser-sources.ts';
+import { rebasedScreen } from '../joints/rebase.ts';
 import { PLAIN, type Traits } from '../joints/traits.ts';
 import type { Reader } from '../ports.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
@@ -129,6 +129,7 @@ async function toolsOf(ground: Ground, first: StackFacts, second: StackFacts): P
   const sources = [...new Set([...first.traits.sources, ...second.traits.sources])];
   const outputs = [...new Set([...first.traits.outputs, ...second.traits.outputs])];
   const browser = first.side === 'browser' ? first : second;
+  const { screen, folder } = browser.traits;
   return {
     id: first.id,
     title: `${first.title}, ${second.title}`,
@@ -144,17 +145,8 @@ async function toolsOf(ground: Ground, first: StackFacts, second: StackFacts): P
       outputs,
       folder: '.',
       runtime: 'both',
-      screen: fromTop(browser.traits.screen, browser.traits.folder),
+      screen: screen && rebasedScreen(screen, folder, '.'),
     },
     notOwn: [],
   };
-}
-
-/** What an app shows first, as modules at the top of the workspace import it. */
-function fromTop(screen: Traits['screen'], folder: string): Traits['screen'] {
-  if (!screen) return undefined;
-  const moved = <One extends { from: string }>(one: One): One =>
-    /^\.\.?\//.test(one.from) ? { ...one, from: `./${path.posix.join(folder, one.from)}` } : one;
-  const { given } = screen;
-  return { ...moved(screen), ...(given ? { given: { ...given, imports: given.imports.map(moved) } } : {}) };
 }

@@ -5,7 +5,7 @@ import pc from 'picocolors';
 import { openHost } from '../../../core/host/context.ts';
 import { tellWhatGoesOn } from '../../at-work.ts';
 import { catalogIds, loadDefinition } from '../../../core/definition/catalog.ts';
-import { recognise } from '../../../core/plan/attach/adopt.ts';
+import { recognise } from '../../../core/facts/recognise.ts';
 import { explain, judgeWays, type Judgement } from '../../../core/plan/attach/judge-ways.ts';
 import { resolveChoices } from '../../../core/plan/attach/choices.ts';
 import { EXIT } from '../../../core/problem.ts';
@@ -49,13 +49,14 @@ export async function run({ cwd, words, workspace }: BrowseOptions, output: Outp
     for (const facts of places) {
       const stack = await likelySide(context, { definition, workspace: facts.folder, choices });
       const attached = context.ledgers.find((one) => one.integration === id && one.workspace === facts.folder);
+      const at = circumstances(context, { stack, choices });
       rows.push({
         workspace: facts.folder,
         ...(stack.side === undefined ? {} : { side: stack.side }),
         name: facts.name,
         attached: attached?.way ?? null,
-        setUp: !attached && recognise(definition, circumstances(context, { stack, choices })) !== undefined,
-        ways: judgeWays(definition, circumstances(context, { stack, choices })),
+        setUp: !attached && recognise(definition, at) !== undefined,
+        ways: judgeWays(definition, at),
       });
     }
     found.push({

@@ -1,31 +1,19 @@
 import path from 'node:path';
-import type { Definition, SetUp, Way } from '../../definition/definition.ts';
-import type { Signs } from '../../definition/signs.ts';
+import type { Definition, Way } from '../../definition/definition.ts';
 import { isOptional } from '../../definition/joints.ts';
 import type { Edit } from '../../edits/edit.ts';
 import { bareStyle } from '../../facts/bare.ts';
 import type { Circumstances } from '../../facts/circumstances.ts';
-import { holds } from '../../facts/conditions.ts';
 import { valuesFor } from '../../facts/settle.ts';
-import { findSigns, type SignPlace } from '../../facts/signs.ts';
+import { recognise, type Recognised } from '../../facts/recognise.ts';
 import { editText } from '../../formats/formats.ts';
 import type { Context } from '../../host/context.ts';
 import { ADOPTED } from '../../ledger/record.ts';
 import { EXIT, Problem } from '../../problem.ts';
 import type { WorkspaceFacts } from '../../survey/survey.ts';
 import { readText } from '../../text/utf8.ts';
-import { importingFiles } from '../../uses/own-imports.ts';
 import { judgeWays } from './judge-ways.ts';
 import { wayEdits } from './way-edits.ts';
-
-/** How somebody has set an integration up by hand. */
-export interface Recognised {
-  setUp: SetUp;
-  /** What it was recognised by. */
-  places: SignPlace[];
-  /** Packages that the sources import and the manifest does not declare. */
-  lacks: string[];
-}
 
 export interface Adoption extends Recognised {
   /** The edits that would round it off, and what they do, in words. */
@@ -43,32 +31,6 @@ export async function findAdoption(
   if (!found) return undefined;
   const rest = await restOf(context, definition, at);
   return { ...found, rest, suggested: rest.map((edit) => inWords(edit)) };
-}
-
-/** The first set-up of a definition whose signs are all there; else the first that lacks nothing but packages in the manifest. */
-export function recognise(definition: Definition, at: Circumstances): Recognised | undefined {
-  const found = (definition.already ?? []).flatMap((setUp): (Recognised & { missing: string[] })[] => {
-    if (!holds(setUp.fits, at)) return [];
-    const { places, missing } = findSigns(setUp.signs, at);
-    const more = (setUp.also ?? [])
-      .filter(({ when }) => holds(when, at))
-      .map((signs) => findSigns({ ...signs, when: undefined } as Signs, at));
-    const all = [...missing, ...more.flatMap((one) => one.missing)];
-    return [{ setUp, places: [...places, ...more.flatMap((one) => one.places)], lacks: [], missing: all }];
-  });
-  const whole = found.find(({ missing }) => missing.length === 0);
-  if (whole) return whole;
-  const part = found.find(({ missing, places }) => places.length > 0 && missing.every((kind) => kind === 'packages'));
-  return part && { ...part, lacks: lacking(definition, part.setUp, at) };
-}
-
-/** Packages that are not declared: those of the signs, and those of the ways that the sources import. */
-function lacking({ ways }: Definition, { signs }: SetUp, at: Circumstances): string[] {
-  const top = path.join(at.root, at.workspace.folder);
-  const imported = ways
-    .flatMap(({ packages }) => Object.keys(packages))
-    .filter((name) => importingFiles(at.reader, top, name, at.stack.notOwn).length > 0);
-  return [...new Set([...(signs.packages ?? []), ...imported])].filter((name) => !at.workspace.package(name));
 }
 
 /** What has to come where only the packages are missing: in the ranges of the set-up, else in those that the ways have. */

@@ -6,7 +6,7 @@ import { EXIT, Problem } from '../../problem.ts';
 import type { StackFacts } from '../../stacks/sides.ts';
 import { ownImports } from '../../uses/own-imports.ts';
 import path from 'node:path';
-import { recognise } from './adopt.ts';
+import { recognise } from '../../facts/recognise.ts';
 import { judgeWays, type Judgement } from './judge-ways.ts';
 
 /** Sides that an integration fits, where that is more than one: somebody has to choose. */

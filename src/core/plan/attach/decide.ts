@@ -1,4 +1,3 @@
-import { chooseSide } from './choose-side.ts';
 import type { ChosenPackage } from '../../ecosystems/work.ts';
 import type { Definition } from '../../definition/definition.ts';
 import type { WorkspaceFacts } from '../../survey/survey.ts';
@@ -9,8 +8,8 @@ import { bareStyle } from '../../facts/bare.ts';
 import { type Decided } from './decided.ts';
 import { EXIT, Problem } from '../../problem.ts';
 import type { AttachRequest, AttachWishes } from './attach-request.ts';
-import { answersTo, checkAnswered, resolveChoices, valuesOf } from './choices.ts';
-import { inferChoices } from './infer-choices.ts';
+import { answersFor } from './answers-for.ts';
+import { checkAnswered, valuesOf } from './choices.ts';
 import { adoptedWay, findAdoption, neededPackages, secondWay, type Adoption } from './adopt.ts';
 import { refuseWithHandwork } from './handwork.ts';
 import { ownerOf } from '../../edits/replay.ts';
@@ -24,17 +23,12 @@ type Wishes = AttachWishes & { agreed: ReadonlyMap<string, string> };
 
 /** Decides everything about one integration on one workspace. Throws a Problem: status 2 for a choice that is not one, 3 where it does not fit. */
 export async function decide(context: Context, request: AttachRequest, wishes: Wishes): Promise<Decided> {
-  const { definition, workspace: folder, choices: given } = request;
+  const { definition, workspace: folder } = request;
   const facts = context.facts.workspaces.find((one) => one.folder === folder);
   if (!facts) throw new Error(`no workspace ${folder}`);
   // Before anything is said of ways: what is only read so far is refused in one sentence.
   workOf(facts, definition.ecosystem);
-  const { way: wantedWay, ...rest } = given;
-  const usual = resolveChoices(definition, rest, wantedWay);
-  const chosen = wantedWay === undefined ? usual : { ...usual, way: wantedWay };
-  const { stack, why: sideWhy } = await chooseSide(context, { ...request, choices: chosen });
-  const inferred = inferChoices(definition, circumstances(context, { stack, choices: usual }));
-  const answers = answersTo(definition, rest, wantedWay, inferred);
+  const { wantedWay, stack, sideWhy, answers } = await answersFor(context, request);
   const choices = valuesOf(answers);
   const at = circumstances(context, { stack, choices });
   const adoption = await findAdoption(context, definition, at);

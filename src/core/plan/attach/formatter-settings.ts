@@ -1,5 +1,6 @@
 import path from 'node:path';
 import * as z from 'zod/mini';
+import { SETTINGS } from '../../definition/facts.ts';
 import type { Way } from '../../definition/definition.ts';
 import type { ChosenPackage } from '../../ecosystems/work.ts';
 import type { Circumstances } from '../../facts/circumstances.ts';
@@ -9,9 +10,6 @@ import type { Measured } from '../../measure/measure.ts';
 import { sampleOf } from '../../measure/sample.ts';
 import type { Options } from '../../measure/search.ts';
 import { startOptions } from '../../measure/start-options.ts';
-
-/** The text that stands for them in a file of a way. */
-export const SETTINGS = '{{style.settings}}';
 
 /** The settings of a formatter for a workspace, as JSON, and how they were found, in words. */
 export interface FormatterSettings {

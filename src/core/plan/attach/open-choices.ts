@@ -1,9 +1,7 @@
-import { circumstances } from '../../facts/circumstances.ts';
 import type { Context } from '../../host/context.ts';
+import { answersFor } from './answers-for.ts';
 import type { AttachRequest } from './attach-request.ts';
-import { answersTo, fitsChoice, resolveChoices } from './choices.ts';
-import { chooseSide } from './choose-side.ts';
-import { inferChoices } from './infer-choices.ts';
+import { fitsChoice } from './choices.ts';
 
 /** A choice that somebody has to be asked about. */
 export interface OpenChoice {
@@ -21,17 +19,9 @@ export interface OpenChoice {
 /** The choices of a request that are always asked about, or have no answer yet. */
 export async function openChoices(context: Context, request: AttachRequest): Promise<OpenChoice[]> {
   const { definition, choices: given } = request;
-  const { way, ...rest } = given;
-  const usual = resolveChoices(definition, rest, way);
-  const { stack } = await chooseSide(context, { ...request, choices: way === undefined ? usual : { ...usual, way } });
-  const answers = answersTo(
-    definition,
-    rest,
-    way,
-    inferChoices(definition, circumstances(context, { stack, choices: usual })),
-  );
+  const { answers } = await answersFor(context, request);
   return Object.entries(definition.choices ?? {}).flatMap(([key, choice]): OpenChoice[] => {
-    if (choice.kind === 'secret' || Object.hasOwn(rest, key)) return [];
+    if (choice.kind === 'secret' || Object.hasOwn(given, key)) return [];
     const answer = answers.find((one) => one.key === key);
     if (answer && choice.asked !== 'always') return [];
     return [

@@ -12,8 +12,7 @@ import { ledgerFile, type Ledger } from '../../ledger/record.ts';
 import { EXIT, Problem } from '../../problem.ts';
 import { mergeLines } from '../../text/merge-lines.ts';
 import { encode, readText } from '../../text/utf8.ts';
-import { planDetach } from '../detach/plan-detach.ts';
-import { droppedPackages } from '../detach/plan-detach.ts';
+import { droppedPackages, planDetach } from '../detach/plan-detach.ts';
 import { asPlanned, fitAround } from '../refit/fit-around.ts';
 import { installStep } from '../shared/install-step.ts';
 import { planFiles, sameEdit } from '../shared/plan-files.ts';
@@ -96,7 +95,7 @@ async function decideAnew(context: Context, { request, ledger }: Renewal, wishes
   );
   const side = request.side ?? ledger.side;
   const one = await decide(without, { ...request, choices, ...(side ? { side } : {}) }, { ...wishes, agreed });
-  return { ...one, edits: keepRanges(one, ledger) };
+  return { ...one, edits: keepRanges(one, ledger, agreed) };
 }
 
 /** The host as if one integration were not attached. */
@@ -118,13 +117,13 @@ async function contextWithout(context: Context, ledger: Ledger): Promise<Context
 }
 
 /** A package that stays in its version keeps its range as it is written. */
-function keepRanges({ edits, packages }: Decided, ledger: Ledger): Edit[] {
+function keepRanges({ edits, packages }: Decided, ledger: Ledger, present: ReadonlyMap<string, string>): Edit[] {
   const nameIn = (edit: Edit): string | undefined =>
     ALL_WORK.map((work) => work.packageOf(edit)).find((name) => name !== undefined);
   return edits.map((edit) => {
     const name = nameIn(edit);
     const chosen = packages.find((one) => one.name === name);
-    if (name === undefined || !chosen?.reason.includes('newest that suits all')) return edit;
+    if (name === undefined || !chosen || chosen.version !== present.get(name)) return edit;
     const old = ledger.edits.find((one) => nameIn(one) === name && one.file === edit.file);
     return old ? plainEdit(old) : edit;
   });

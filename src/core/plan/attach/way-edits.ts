@@ -2,6 +2,7 @@ import { tieAt } from '../../joints/joint.ts';
 import { moduleStyleOf } from '../../facts/module-style.ts';
 import { wholeFile, type Edit } from '../../edits/edit.ts';
 import path from 'node:path';
+import { SETTINGS } from '../../definition/facts.ts';
 import { fillAll, fillText } from '../../definition/fill.ts';
 import type { Way } from '../../definition/definition.ts';
 import type { Tie } from '../../definition/ties.ts';
@@ -38,7 +39,7 @@ export function wayEdits({ files = [], ties }: Way, place: EditPlace): Edit[] {
 
 /** A file that is nothing but the settings of a formatter. */
 function isSettings(text: string): boolean {
-  return text.trim() === '{{style.settings}}';
+  return text.trim() === SETTINGS;
 }
 
 function joinedSettings(json: string, members: Record<string, unknown>): string {

@@ -2,11 +2,12 @@ import { catalogIds, loadDefinition } from '../../definition/catalog.ts';
 import type { StaysByHand } from '../../change/change-set.ts';
 import { workOf } from '../../ecosystems/works.ts';
 import { bareStack } from '../../facts/bare.ts';
-import { circumstances } from '../../facts/circumstances.ts';
+import { circumstances, type Circumstances } from '../../facts/circumstances.ts';
+import type { Signs } from '../../definition/signs.ts';
 import { findSigns } from '../../facts/signs.ts';
 import type { Context } from '../../host/context.ts';
 import type { Ledger } from '../../ledger/record.ts';
-import { recognise } from '../attach/adopt.ts';
+import { recognise } from '../../facts/recognise.ts';
 
 /** Of what goes, that which was set up by hand: where it stands, place by place. */
 export async function staysByHand(context: Context, going: readonly Ledger[]): Promise<StaysByHand[]> {
@@ -27,11 +28,7 @@ export async function staysByHand(context: Context, going: readonly Ledger[]): P
   return found;
 }
 
-async function signsNow(
-  { doors, catalog }: Context,
-  { integration }: Ledger,
-  at: Parameters<typeof findSigns>[1],
-): Promise<Parameters<typeof findSigns>[0]> {
+async function signsNow({ doors, catalog }: Context, { integration }: Ledger, at: Circumstances): Promise<Signs> {
   if (!catalogIds(doors.files, catalog).includes(integration)) return {};
   const found = recognise(await loadDefinition(doors.files, catalog, integration), at);
   return found?.setUp.signs ?? {};

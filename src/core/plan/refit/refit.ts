@@ -10,6 +10,7 @@ import type { Context } from '../../host/context.ts';
 import { encode } from '../../text/utf8.ts';
 import { catalogIds, loadDefinition } from '../../definition/catalog.ts';
 import type { Way } from '../../definition/definition.ts';
+import { SETTINGS } from '../../definition/facts.ts';
 import { bareStack, bareStyle, isOwn } from '../../facts/bare.ts';
 import type { FileChange } from '../../change/change-set.ts';
 import { planFiles, sameEdit } from '../shared/plan-files.ts';
@@ -124,7 +125,7 @@ async function fitAnew(
 
 /** Settings that were found once stay as they are. */
 function keepSettings(edits: Edit[], { files = [] }: Way, ledger: Ledger): Edit[] {
-  const found = files.filter(({ text }) => text?.includes('{{style.settings}}')).map(({ file }) => file);
+  const found = files.filter(({ text }) => text?.includes(SETTINGS)).map(({ file }) => file);
   return edits.map((edit) => {
     const isFound = edit.format === 'whole' && found.some((file) => edit.file.endsWith(file));
     const known = isFound ? ledger.edits.find((one) => one.file === edit.file && one.format === 'whole') : undefined;

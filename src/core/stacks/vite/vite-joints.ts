@@ -6,7 +6,7 @@ import type { Joint } from '../../joints/joint.ts';
 import { readApp } from '../../joints/app-joints.ts';
 import { browserSources } from '../../joints/browser-sources.ts';
 import { configFile, newConfig, pluginsJoint, type ConfigFile } from '../../joints/config-file.ts';
-import { configHomes, fromRoot, pathIn, pathsIn, valueIn, type ConfigHome } from '../../joints/config-home.ts';
+import { configHomes, folderIn, fromRoot, pathIn, pathsIn, textIn, type ConfigHome } from '../../joints/config-home.ts';
 import { elementsImport } from '../../joints/elements-import.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
 import { postcssJoint, scriptJoint } from '../../joints/postcss-joint.ts';
@@ -40,7 +40,7 @@ export async function readVite(ground: Ground): Promise<StackReading> {
   const expected = path.posix.join(setup.root, 'index.html');
   const graph = readPage(ground, setup);
   const app = readApp(ground, graph?.boot);
-  const base = textIn(ground, homes, '/base');
+  const base = textIn(ground, homes, at('/base'));
   const module = configModule(ground, config);
   return {
     joints: [
@@ -58,7 +58,8 @@ export async function readVite(ground: Ground): Promise<StackReading> {
       readsEnvironment: true,
       publicEnvironment: `import.meta.env.${envPrefix(ground, config) ?? 'VITE_'}`,
       runtime: 'browser',
-      outputs: [outputFolder(ground, homes, setup.root), 'coverage'],
+      // Relative to the root of the pages (Vite, `build.outDir`).
+      outputs: [folderIn(ground, homes, at('/build/outDir'), { base: setup.root, usual: 'dist' }), 'coverage'],
       bundler: viteVersion(ground),
       folder: sourceFolder(ground, graph?.boot),
       screen: app.screen,
@@ -131,17 +132,6 @@ function pluginsIn(ground: Ground, config: ConfigFile, homes: readonly ConfigHom
     if (there.state === 'present') return there;
   }
   return own;
-}
-
-/** The folder of what is built, from the workspace on: relative to the root of the pages (Vite, `build.outDir`). */
-function outputFolder(ground: Ground, homes: readonly ConfigHome[], root: string): string {
-  const told = pathIn(ground, homes, at('/build/outDir'), root) ?? path.posix.join(root, 'dist');
-  return path.posix.relative(ground.workspace.folder, told) || 'dist';
-}
-
-function textIn(ground: Ground, homes: readonly ConfigHome[], pointer: string): string | undefined {
-  const found = valueIn(ground, homes, at(pointer));
-  return found?.value.kind === 'path' && !found.value.anchored ? found.value.path : undefined;
 }
 
 function textAt(ground: Ground, { file, text }: ConfigFile, pointer: string): string | undefined {

@@ -1,10 +1,9 @@
-import path from 'node:path';
-import { readConfig, readTexts } from '../../formats/script/read.ts';
+import { readTexts } from '../../formats/script/read.ts';
 import type { ConfigAddress } from '../../formats/script/values.ts';
 import { readApp } from '../../joints/app-joints.ts';
 import { bootJoint } from '../../joints/boot-joint.ts';
 import { browserSources } from '../../joints/browser-sources.ts';
-import { configHomes, pathIn } from '../../joints/config-home.ts';
+import { configHomes, folderIn, textIn } from '../../joints/config-home.ts';
 import { configFile, type ConfigFile } from '../../joints/config-file.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { loadedSheetJoint } from '../../joints/loaded-sheet.ts';
@@ -27,10 +26,9 @@ export async function readVueService(ground: Ground): Promise<StackReading> {
   };
   const boot = bootModule(ground, config);
   const app = readApp(ground, boot);
-  const { folder } = ground.workspace;
-  const told = pathIn(ground, configHomes(ground, config), at('/outputDir'), folder);
-  const output = told === undefined ? 'dist' : path.posix.relative(folder, told) || 'dist';
-  const base = textAt(ground, config, '/publicPath');
+  const homes = configHomes(ground, config);
+  const output = folderIn(ground, homes, at('/outputDir'), { base: ground.workspace.folder, usual: 'dist' });
+  const base = textIn(ground, homes, at('/publicPath'));
   const compiles = ground.finds('sass-loader');
   return {
     joints: [
@@ -66,10 +64,4 @@ function bootModule(ground: Ground, { file, text }: ConfigFile): string | undefi
       ? []
       : ['/pages/index', '/pages/index/entry', '/pages/app/entry'].flatMap((one) => readTexts(text, at(one), around));
   return ground.first([...told, 'src/main.ts', 'src/main.js'].map((name) => ground.inHost(name)));
-}
-
-function textAt(ground: Ground, { file, text }: ConfigFile, pointer: string): string | undefined {
-  if (text === undefined) return undefined;
-  const value = readConfig(text, at(pointer), { file, style: ground.workspace.style });
-  return value.kind === 'path' ? value.path : undefined;
 }

@@ -5,7 +5,7 @@ import { blockedJoint, type Joint } from '../../joints/joint.ts';
 import { readApp } from '../../joints/app-joints.ts';
 import { bootJoint } from '../../joints/boot-joint.ts';
 import { browserSources } from '../../joints/browser-sources.ts';
-import { configHomes, pathIn } from '../../joints/config-home.ts';
+import { configHomes, folderIn } from '../../joints/config-home.ts';
 import { configFile } from '../../joints/config-file.ts';
 import { elementsImport } from '../../joints/elements-import.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
@@ -43,9 +43,7 @@ export async function readWebpack(ground: Ground): Promise<StackReading> {
     entries.flatMap((entry) => resolveFrom(ground, setup, from, entry) ?? []),
   )[0];
   const app = readApp(ground, boot);
-  const folder = ground.workspace.folder;
-  const told = pathIn(ground, homes, at('/output/path'), folder);
-  const output = told === undefined ? 'dist' : path.posix.relative(folder, told) || 'dist';
+  const output = folderIn(ground, homes, at('/output/path'), { base: ground.workspace.folder, usual: 'dist' });
   return {
     joints: [
       postcss(ground, config.file, homes.map(({ text }) => text).join('\n')),
