@@ -19,8 +19,9 @@ const WIDTHS = [2, 4, 3, 8, 1];
 export function triedOptions(supported: readonly SupportedOption[]): Tried[] {
   return supported.flatMap(({ name, type, default: usual, choices = [], deprecated }): Tried[] => {
     if (name === undefined || NO_TASTE.test(name) || deprecated !== undefined) return [];
-    if (name === 'printWidth') return [{ name, values: [80] }];
-    if (name === 'tabWidth') return [{ name, values: WIDTHS }];
+    if (typeof usual === 'number' && name === 'printWidth') return [{ name, values: [usual] }];
+    if (typeof usual === 'number' && name === 'tabWidth')
+      return [{ name, values: [usual, ...WIDTHS.filter((one) => one !== usual)] }];
     if (type === 'boolean') return [{ name, values: usual === true ? [true, false] : [false, true] }];
     if (type !== 'choice') return [];
     const all = choices.flatMap(({ value, deprecated: old }) =>

@@ -13,6 +13,8 @@ export interface Measured {
   options: Options;
   /** By the glob that they are for. */
   overrides: { files: string; options: Options }[];
+  /** What the formatter does where nothing is said. */
+  defaults: Options;
   files: number;
   /** How many files, and lines in them, would change. */
   changing: number;
@@ -58,12 +60,16 @@ export async function measure(
     tried: triedFor(kind, tried),
     samples: samples.filter(({ file }) => kind.test.test(path.posix.basename(file))),
   })).filter((group) => group.samples.length > 0);
+  const defaults = Object.fromEntries(
+    tried.flatMap(({ name, values: [usual] }) => (usual === undefined ? [] : [[name, usual]])),
+  );
   const main = groups.find(({ glob }) => glob === '') ?? groups[0];
-  if (!main) return { options: start, overrides: [], files: 0, changing: 0, lines: 0 };
+  if (!main) return { options: start, overrides: [], defaults, files: 0, changing: 0, lines: 0 };
   const found = await findOptions(main.samples, main.tried, start, format);
   const measured: Measured = {
     options: found.options,
     overrides: [],
+    defaults,
     files: samples.length,
     changing: found.files,
     lines: found.lines,

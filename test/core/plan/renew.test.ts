@@ -118,6 +118,7 @@ describe('changes of two in one text', () => {
     ['a\nb\nc\n', 'a\nB\nc\n', 'a\nB\nc\n', 'a\nB\nc\n'],
     ['a\nb\nc\n', 'a\nB\nc\n', 'a\nX\nc\n', undefined],
     ['a\nb\n', 'a\nb\nc\n', 'a\nb\nd\n', undefined],
+    ['a\nb\nc\n', 'A\nb\nc\n', 'a\nB\nc\n', undefined],
   ])('%j, as %j and %j', (base, mine, theirs, merged) => {
     expect(mergeLines(base, mine, theirs)).toBe(merged);
   });

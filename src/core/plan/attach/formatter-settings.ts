@@ -9,7 +9,7 @@ import { editorOptions } from '../../measure/editor-options.ts';
 import type { Measured } from '../../measure/measure.ts';
 import { sampleOf } from '../../measure/sample.ts';
 import type { Options } from '../../measure/search.ts';
-import { startOptions } from '../../measure/start-options.ts';
+import { START_DEFAULTS, startOptions } from '../../measure/start-options.ts';
 
 /** The settings of a formatter for a workspace, as JSON, and how they were found, in words. */
 export interface FormatterSettings {
@@ -30,6 +30,7 @@ const options = z.record(z.string(), value);
 const answer = z.object({
   options,
   overrides: z.array(z.object({ files: z.string(), options })),
+  defaults: options,
   files: z.number(),
   changing: z.number(),
   lines: z.number(),
@@ -53,7 +54,11 @@ export async function formatterSettings(
   const measured =
     version === undefined ? undefined : await tryOn(context, { name: formatter, version }, sources, start);
   const end: Options = style.eol === '\r\n' ? { endOfLine: 'crlf' } : {};
-  const json = JSON.stringify(settingsOf(measured ?? { options: start, overrides: [] }, end, sources), null, 2);
+  const json = JSON.stringify(
+    settingsOf(measured ?? { options: start, overrides: [], defaults: START_DEFAULTS }, end, sources),
+    null,
+    2,
+  );
   return { json, words: inWords(`${formatter} ${version ?? ''}`.trim(), measured, sources) };
 }
 
@@ -74,39 +79,18 @@ async function tryOn(
   }
 }
 
-// What the formatter does where nothing is said (Prettier 3, "Options").
-const DEFAULTS: Options = {
-  printWidth: 80,
-  tabWidth: 2,
-  useTabs: false,
-  semi: true,
-  singleQuote: false,
-  jsxSingleQuote: false,
-  quoteProps: 'as-needed',
-  trailingComma: 'all',
-  bracketSpacing: true,
-  objectWrap: 'preserve',
-  bracketSameLine: false,
-  arrowParens: 'always',
-  proseWrap: 'preserve',
-  vueIndentScriptAndStyle: false,
-  singleAttributePerLine: false,
-  experimentalTernaries: false,
-  experimentalOperatorPosition: 'end',
-};
-
 /** The settings as a file says them: what differs from the defaults, and nothing that editors are told already. */
 function settingsOf(
-  found: Pick<Measured, 'options' | 'overrides'>,
+  found: Pick<Measured, 'options' | 'overrides' | 'defaults'>,
   end: Options,
   sources: readonly Source[],
 ): Record<string, unknown> {
   const told = new Set(sources.flatMap(({ editor }) => Object.keys(editor)));
   const whole = { ...found.options, ...end };
-  const own = Object.fromEntries(
-    Object.entries(whole).filter(([name, one]) => DEFAULTS[name] !== one && !told.has(name)),
-  );
-  const overrides = [...untold(whole, told, sources), ...found.overrides].flatMap(({ files, options: all }) => {
+  const said = Object.entries(whole).filter(([name, one]) => found.defaults[name] !== one);
+  const own = Object.fromEntries(said.filter(([name]) => !told.has(name)));
+  const untold = Object.fromEntries(said.filter(([name]) => told.has(name)));
+  const overrides = [...byEnding(untold, sources), ...found.overrides].flatMap(({ files, options: all }) => {
     const rest = Object.fromEntries(
       Object.entries(all).filter(([name]) => files.startsWith('*.') && !isTold(name, files, sources)),
     );
@@ -116,14 +100,10 @@ function settingsOf(
 }
 
 /** What editors are told of some kinds of files only: the others have it said, kind by kind. */
-function untold(whole: Options, told: ReadonlySet<string>, sources: readonly Source[]): Measured['overrides'] {
-  const endings = [...new Set(sources.map(({ file }) => path.posix.extname(file)))].filter((one) => one !== '');
-  return endings.flatMap((ending) => {
-    const own = Object.fromEntries(
-      Object.entries(whole).filter(([name, one]) => told.has(name) && DEFAULTS[name] !== one),
-    );
-    return Object.keys(own).length === 0 ? [] : [{ files: `*${ending}`, options: own }];
-  });
+function byEnding(untold: Options, sources: readonly Source[]): Measured['overrides'] {
+  if (Object.keys(untold).length === 0) return [];
+  const endings = new Set(sources.map(({ file }) => path.posix.extname(file)).filter((one) => one !== ''));
+  return [...endings].map((ending) => ({ files: `*${ending}`, options: untold }));
 }
 
 /** Whether editors are told an option of a file that a glob means: `*.ts` or `*.{css,scss}`. */
