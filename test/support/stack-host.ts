@@ -51,17 +51,17 @@ export class MemoryStackHost {
     return openHost(this.#doors, CATALOG, ROOT);
   }
 
-  attach(integration: string): Promise<void> {
-    return this.attachAll([integration]);
+  attach(integration: string, choices: Readonly<Record<string, string>> = {}): Promise<void> {
+    return this.attachAll([integration], choices);
   }
 
   /** Attaches integrations as one change. */
-  async attachAll(integrations: readonly string[]): Promise<void> {
+  async attachAll(integrations: readonly string[], choices: Readonly<Record<string, string>> = {}): Promise<void> {
     const context = await this.open();
     const requests = [];
     for (const one of integrations) {
       const definition = await loadDefinition(context.reader, CATALOG, one);
-      requests.push({ definition, workspace: '.', choices: {} });
+      requests.push({ definition, workspace: '.', choices: { ...choices } });
     }
     const changes = await planAttach(context, requests, WISHES);
     const filled = new Map((changes.secrets ?? []).map(({ variable, file }) => [`${variable} ${file}`, SECRET]));
@@ -78,6 +78,11 @@ export class MemoryStackHost {
   /** Carries a plan out. */
   async apply(changes: ChangeSet | undefined): Promise<void> {
     if (changes) await apply(this.#doors, changes, { ...memoryOptions(), workspaces: ['.'] });
+  }
+
+  /** The text of a file; undefined where there is none. */
+  text(file: string): string | undefined {
+    return this.tree().get(file);
   }
 
   /** Writes a file, as somebody by hand. */

@@ -23,7 +23,8 @@ export const FACTS = {
   views: "the folder of a server's views",
   'database.address': 'the code by which a server names the address of its database',
   pages: 'the folder in which each file is a page',
-  'public.env': 'the code by which sources of the browser get a variable, up to its own name',
+  'public.env': 'the code by which sources of the browser get the variable whose name follows',
+  'public.import': 'the import that this code needs, as a line `// {{public.import}}`; where it needs none the line goes',
   tests: 'the folder of tests',
   'tests.apart': 'globs of tests that another tool runs, as the code of a list',
   'bundler.config': "the module of the bundler's configuration",
@@ -44,5 +45,8 @@ export const FACTS = {
 } as const;
 
 export type FactName = keyof typeof FACTS;
+
+/** Facts that depend on the place in a text in which they stand. */
+export type PlacedFact = 'public.env' | 'public.import';
 
 export const FACT_NAMES = Object.keys(FACTS) as FactName[];

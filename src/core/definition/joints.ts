@@ -194,7 +194,7 @@ export const JOINTS = {
   },
   'environment.public': {
     what: 'the variables that browsers get',
-    says: 'variables for the browser, in the environment files of development and production',
+    says: "variables for the browser, in whatever the stack takes them from: environment files, Angular's environments, webpack's DefinePlugin",
     members: ({ told, z, publicVariable }) => ({
       variables: told(
         z.record(z.string().check(z.regex(/^[A-Z][A-Z0-9_]*$/)), publicVariable),

@@ -25,8 +25,6 @@ export interface CommandPlace {
 export interface ProvedSide {
   /** How what is loaded with the app can be seen to run. */
   shows: 'module' | 'component' | 'build' | 'server';
-  /** What the names of variables begin with that browsers get. */
-  publicPrefix: string;
 }
 
 interface Common {

@@ -1,6 +1,7 @@
 import path from 'node:path';
 import { configHomes } from '../joints/config-home.ts';
 import { Ground } from '../joints/ground.ts';
+import type { Reader } from '../ports.ts';
 import { recordOf } from '../records.ts';
 import { jsonIn } from '../text/json-text.ts';
 import { readText } from '../text/utf8.ts';
@@ -24,6 +25,18 @@ export interface ConfigurationText {
  * are called like a wildcard pattern, and what these take in from other modules.
  */
 export function configurationFiles(at: Circumstances, called = '*'): ConfigurationText[] {
+  const known = read.get(at.reader) ?? new Map<string, ConfigurationText[]>();
+  read.set(at.reader, known);
+  const key = JSON.stringify([at.root, at.workspace.folder, called]);
+  const found = known.get(key) ?? readAll(at, called);
+  known.set(key, found);
+  return found;
+}
+
+// Every sign of every definition asks; a reader shows one state of the host.
+const read = new WeakMap<Reader, Map<string, ConfigurationText[]>>();
+
+function readAll(at: Circumstances, called: string): ConfigurationText[] {
   const { reader, root, workspace } = at;
   const found: ConfigurationText[] = [];
   for (const top of new Set([workspace.folder, '.'])) {

@@ -1,3 +1,5 @@
+import path from 'node:path';
+import { importText } from '../formats/script/import-text.ts';
 import { type Circumstances } from './circumstances.ts';
 import { fillFragments } from '../definition/fill.ts';
 import type { ProofSpec, Way } from '../definition/definition.ts';
@@ -16,7 +18,7 @@ export function settleWay(way: Way, at: Circumstances): Way {
       ?.filter((file) => holds(file.when, at))
       .map((file) => ({
         ...file,
-        text: withFragments(file.text ?? '', way, at),
+        text: withPublicNames(withFragments(file.text ?? '', way, at), at.stack.traits),
         ...(file.merge ? { merge: file.merge.filter(({ when }) => holds(when, at)) } : {}),
       })),
   };
@@ -24,9 +26,26 @@ export function settleWay(way: Way, at: Circumstances): Way {
 
 /** A text with the fragments of its way in their places: of each the first variant whose condition holds. */
 function withFragments(text: string, { fragments = {} }: Way, at: Circumstances): string {
-  return fillFragments(
-    text,
-    (name) => fragments[name] && (fragments[name].find(({ when }) => holds(when, at))?.text ?? ''),
+  return fillFragments(text, (name) =>
+    name === 'public.import'
+      ? publicImport(at.stack.traits)
+      : fragments[name] && (fragments[name].find(({ when }) => holds(when, at))?.text ?? ''),
+  );
+}
+
+/** The import that the code needs by which sources of the browser get variables; empty where it needs none. */
+function publicImport({ publicEnvironment, folder }: Traits): string {
+  if (!publicEnvironment?.import) return '';
+  const { name, file } = publicEnvironment.import;
+  const way = path.posix.relative(folder, file);
+  return importText(undefined, { from: way.startsWith('.') ? way : `./${way}`, named: { [name]: name } });
+}
+
+/** A text with the code for each variable that browsers get in the place of its name. */
+function withPublicNames(text: string, { publicEnvironment }: Traits): string {
+  return text.replaceAll(
+    /\{\{\s*public\.env\s*\}\}([A-Z][A-Z0-9_]*)/g,
+    (_, name: string) => publicEnvironment?.code(name) ?? `process.env.${name}`,
   );
 }
 
@@ -43,9 +62,8 @@ export function settleProofs({ proofs }: Pick<Way, 'proofs'>, at: Circumstances,
     });
 }
 
-function provedSide({ runtime, shownBy, publicEnvironment = '' }: Traits): ProvedSide {
-  const shows = runtime === 'server' ? 'server' : (shownBy ?? 'module');
-  return { shows, publicPrefix: /[A-Z_]*$/.exec(publicEnvironment)?.[0] ?? '' };
+function provedSide({ runtime, shownBy }: Traits): ProvedSide {
+  return { shows: runtime === 'server' ? 'server' : (shownBy ?? 'module') };
 }
 
 /** What the texts of a definition are filled with. */

@@ -1,6 +1,6 @@
 import type { Circumstances } from './circumstances.ts';
 import path from 'node:path';
-import type { FactName } from '../definition/facts.ts';
+import type { FactName, PlacedFact } from '../definition/facts.ts';
 import { importText } from '../formats/script/import-text.ts';
 import { startOptions } from '../measure/start-options.ts';
 import { rebasedScreen } from '../joints/rebase.ts';
@@ -11,7 +11,7 @@ import { contentsOf } from './contents.ts';
 import { notOwn } from './not-own.ts';
 import { testsApart } from './tests.ts';
 
-export type FactValues = Record<FactName, string>;
+export type FactValues = Record<Exclude<FactName, PlacedFact>, string>;
 
 /** The facts of a workspace as texts. */
 export function factValues(at: Circumstances): FactValues {
@@ -44,7 +44,6 @@ export function factValues(at: Circumstances): FactValues {
     'tests.apart': testsApart(at),
     'database.address': stack.traits.databaseAddress ?? "''",
     pages: stack.traits.pages ?? '',
-    'public.env': stack.traits.publicEnvironment ?? 'process.env.',
     'bundler.config': stack.traits.config?.module ?? '',
     'bundler.merged': stack.traits.config?.isFunction
       ? 'defineConfig(async (env) => mergeConfig(await base(env), own))'

@@ -20,7 +20,7 @@ export function startModules(ground: Ground, boot: string): string[] {
 }
 
 /** The modules that a script names in any form, but for their types. */
-function loadedBy(text: string): string[] {
+export function loadedBy(text: string): string[] {
   return [
     ...text.matchAll(
       /(?:^|[\s;})])(?:import|export)\s+(?!type\b)(?:[\w$*\s{},]{0,2000}?\bfrom\s*)?["']([^"'\n]+)["']|\b(?:import|require)\(\s*["']([^"'\n]+)["']\s*\)/g,
@@ -28,14 +28,23 @@ function loadedBy(text: string): string[] {
   ].flatMap(([, named, called]) => named ?? called ?? []);
 }
 
-/** The script of the host's own that a name means, by the ways in which most projects name them; undefined for a package. */
-export function ownModule(ground: Ground, from: string, target: string): string | undefined {
+/**
+ * The script of the host's own that a name means, by the ways in which most projects name them; undefined for a package. Files of
+ * components count where their endings are given.
+ */
+export function ownModule(
+  ground: Ground,
+  from: string,
+  target: string,
+  components: readonly string[] = [],
+): string | undefined {
   const bases = target.startsWith('.')
     ? [path.posix.join(path.posix.dirname(from), target)]
     : aliased(ground, target).map((one) => ground.inHost(one));
   const inside = bases.filter((base) => !base.startsWith('..'));
-  const found = ground.first(inside.flatMap((base) => ENDINGS.map((ending) => base + ending)));
-  return found !== undefined && /\.[cm]?[jt]sx?$/.test(found) ? found : undefined;
+  const found = ground.first(inside.flatMap((base) => [...ENDINGS, ...components].map((ending) => base + ending)));
+  if (found === undefined) return undefined;
+  return /\.[cm]?[jt]sx?$/.test(found) || components.some((ending) => found.endsWith(ending)) ? found : undefined;
 }
 
 function aliased(ground: Ground, target: string): string[] {

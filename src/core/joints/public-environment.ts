@@ -3,6 +3,7 @@ import path from 'node:path';
 import { blockedJoint, type Joint } from './joint.ts';
 import { ignoreJoint, environmentEdit } from './package-joints.ts';
 import type { Ground } from './ground.ts';
+import type { PublicEnvironment } from './traits.ts';
 
 interface Exposure {
   /** What the names of variables begin with that browsers get. */
@@ -53,6 +54,25 @@ export function publicEnvironment(ground: Ground, { prefix, files }: Exposure): 
       ];
     },
   };
+}
+
+/** How sources get variables that bundlers read from environment files: by code in front of their names, which ends in the prefix. */
+export function byEnvironmentFiles(lead: string): PublicEnvironment {
+  const prefix = /[A-Z_]*$/.exec(lead)?.[0] ?? '';
+  return {
+    code: (name) => lead + name,
+    told(values, hidden, textOf) {
+      const told = Object.entries(values).map(([name, value]) => `${prefix}${name}=${value}\n`);
+      const lines = [...told, ...Object.entries(hidden).map(([name, value]) => `${name}=${value}\n`)].join('');
+      return Object.fromEntries(
+        ['.env.production.local', '.env'].map((file) => [file, withLines(textOf(file), lines)]),
+      );
+    },
+  };
+}
+
+function withLines(text: string | undefined, lines: string): string {
+  return text === undefined || text === '' ? lines : `${text.replace(/\n?$/, '\n')}${lines}`;
 }
 
 type Variables = readonly [

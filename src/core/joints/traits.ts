@@ -1,3 +1,4 @@
+import type { Joint } from './joint.ts';
 import type { SheetLanguage, SourceKind } from '../definition/conditions.ts';
 
 /** How a built app is made to answer requests, for proofs. */
@@ -26,6 +27,24 @@ export interface Screen {
   alone?: boolean | undefined;
   /** What it is given there: the code of an object, with the imports that this needs. */
   given?: { code: string; imports: readonly { local: string; from: string; name: string }[] } | undefined;
+}
+
+/** How sources of the browser get variables. */
+export interface PublicEnvironment {
+  /** The code that stands for a variable, by its name in capitals. */
+  code(this: void, name: string): string;
+  /** What this code needs from a module of the app (by its path from the workspace on, without an ending). */
+  import?: { name: string; file: string } | undefined;
+  /**
+   * What a copy of the workspace has in its files for its build to be told values, by paths in the workspace; `hidden` is told too, where
+   * there is something that browsers must not get. `textOf` reads the copy.
+   */
+  told(
+    this: void,
+    values: Readonly<Record<string, string>>,
+    hidden: Readonly<Record<string, string>>,
+    textOf: (file: string) => string | undefined,
+  ): Record<string, string>;
 }
 
 /** What a stack tells of a workspace beyond its joints: conditions ask for it, texts are filled with it. */
@@ -57,8 +76,9 @@ export interface Traits {
   paths?: string[] | undefined;
   /** An environment file is read when it is built or started, without a package of its own for that. */
   readsEnvironment?: boolean | undefined;
-  /** The code by which sources of the browser get a variable, up to its own name: `import.meta.env.VITE_`. */
-  publicEnvironment?: string | undefined;
+  publicEnvironment?: PublicEnvironment | undefined;
+  /** The joint by which a proof has the app load a module, where ways have none for that. */
+  proofBoot?: Joint | undefined;
   /** Under which path the built app lies. */
   base?: string | undefined;
   /** The same as code, as a script of the app says it. */

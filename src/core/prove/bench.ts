@@ -5,7 +5,7 @@ import { moduleStyleOf } from '../facts/module-style.ts';
 import { randomInt } from 'node:crypto';
 import path from 'node:path';
 import type { Context } from '../host/context.ts';
-import { decode, encode } from '../text/utf8.ts';
+import { decode, encode, readText } from '../text/utf8.ts';
 import { fillAll, fillText } from '../definition/fill.ts';
 import type { Tie } from '../definition/ties.ts';
 import { toNative } from '../formats/script/native.ts';
@@ -113,13 +113,30 @@ export class Bench {
 
   /** Puts files into the copy, by their paths in the workspace. */
   plant(plants: Readonly<Record<string, string>>): void {
+    const own = Object.entries(plants).map(([name, text]) => [
+      fillText(name, this.values),
+      this.#own(name, fillText(text, this.values)),
+    ]);
+    this.#put(Object.fromEntries(own) as Record<string, string>);
+  }
+
+  #put(texts: Readonly<Record<string, string>>): void {
     const { files } = this.context.doors;
-    for (const [name, text] of Object.entries(plants)) {
-      const file = this.path(fillText(name, this.values));
+    for (const [name, text] of Object.entries(texts)) {
+      const file = this.path(name);
       this.touch(file);
       files.makeFolder(path.dirname(file));
-      files.put(file, encode(this.#own(name, fillText(text, this.values))));
+      files.put(file, encode(text));
     }
+  }
+
+  /** Has the build of the copy told variables that browsers get, and others that they must not. */
+  tell(values: Readonly<Record<string, string>>, hidden: Readonly<Record<string, string>>): void {
+    const filled = (all: Readonly<Record<string, string>>): Record<string, string> =>
+      Object.fromEntries(Object.entries(all).map(([name, value]) => [name, fillText(value, this.values)]));
+    const textOf = (file: string): string | undefined => readText(this.context.doors.files, this.path(file));
+    if (Object.keys(values).length > 0)
+      this.#put(this.stack.traits.publicEnvironment?.told(filled(values), filled(hidden), textOf) ?? {});
   }
 
   /** Modules are planted in the language and, where nothing bundles them, in the format of the host. */
@@ -130,8 +147,10 @@ export class Bench {
   /** Makes ties in the copy, as an attach would in the host. */
   async tie(ties: readonly Tie[]): Promise<void> {
     const { files } = this.context.doors;
+    const { proofBoot } = this.stack.traits;
+    const joints = proofBoot ? [...this.stack.joints, proofBoot] : this.stack.joints;
     for (const tie of ties) {
-      for (const edit of tieAt(this.stack.joints, fillAll(tie, this.values))) {
+      for (const edit of tieAt(joints, fillAll(tie, this.values))) {
         checkOwnPath(files, this.root, edit.file);
         const file = path.join(this.root, edit.file);
         this.touch(file);

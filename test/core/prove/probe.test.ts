@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest';
 import type { ProvedSide } from '../../../src/core/definition/proof-kind.ts';
+import { byEnvironmentFiles } from '../../../src/core/joints/public-environment.ts';
 import { probe } from '../../../src/core/prove/probe/probe.ts';
 
 const SPEC = {
@@ -11,7 +12,7 @@ const SPEC = {
   checks: 'the sign is green',
 };
 const on = (shows: ProvedSide['shows'], spec: object = SPEC): { proof: string; plants: Record<string, string> } =>
-  probe.becomes({ ...SPEC, ...spec }, { shows, publicPrefix: 'VITE_' }) as never;
+  probe.becomes({ ...SPEC, ...spec }, { shows }) as never;
 const planted = ({ plants }: { plants: Record<string, string> }): string => Object.values(plants).join('');
 
 it('is planted where the stack at hand loads a module', () => {
@@ -32,9 +33,21 @@ it('is looked for in the page where it has no value that could be checked during
   expect(planted(without)).not.toContain('found');
 });
 
-it('has its variables under the names that browsers get, and one that nobody may see', () => {
-  const { plants } = on('module', { public: { ADDRESS: 'here' } });
-  expect(plants['.env']).toMatch(/^VITE_ADDRESS=here\nLIGAMENT_HIDDEN=buried-/);
-  expect(on('module', { public: { ADDRESS: 'here' } })).toHaveProperty('hides', 'buried-{{number}}');
+it('is told its variables, and in a build one that nobody may see', () => {
+  expect(on('module', { public: { ADDRESS: 'here' } })).toMatchObject({
+    public: { ADDRESS: 'here' },
+    hides: 'buried-{{number}}',
+  });
   expect(on('server', { public: { ADDRESS: 'here' } })).toMatchObject({ environment: { ADDRESS: 'here' } });
+});
+
+it('a build is told variables under the names that browsers get, behind what an environment file says', () => {
+  const { code, told } = byEnvironmentFiles('import.meta.env.VITE_');
+  expect(code('ADDRESS')).toBe('import.meta.env.VITE_ADDRESS');
+  const textOf = (file: string) => (file === '.env' ? 'MODE=garden' : undefined);
+  const lines = 'VITE_ADDRESS=here\nHIDDEN=buried\n';
+  expect(told({ ADDRESS: 'here' }, { HIDDEN: 'buried' }, textOf)).toEqual({
+    '.env': `MODE=garden\n${lines}`,
+    '.env.production.local': lines,
+  });
 });

@@ -92,7 +92,7 @@ function asFirstItem(script: Script, value: Node | undefined, code: string): Spl
 function presentItem(
   script: Script,
   list: NodeOf<'ArrayExpression'> | NodeOf<'CallExpression'>,
-  { unique, imports = [] }: ItemOperation,
+  { unique, imports = [], several }: ItemOperation,
   code: string,
   file: string,
 ): { same: Node } | { other: Node } | undefined {
@@ -107,7 +107,7 @@ function presentItem(
     return rival && { other: rival };
   }
   const core = wanted.type === 'SpreadElement' ? wanted.argument : wanted;
-  if (core.type === 'ObjectExpression') return undefined;
+  if (core.type === 'ObjectExpression' || several) return undefined;
   const isOwn =
     core.type === 'Identifier' || (/^(Call|New)/.test(core.type) && imports.length > 0 && !isMethodCall(core));
   for (const element of elements) {
@@ -140,11 +140,11 @@ function fitItem(code: string, locals: ReadonlyMap<string, string>, style: CodeS
   return fitExpression(`[${code}]`, locals, style).slice(1, -1);
 }
 
-function isItem(script: Script, item: Node, { code, imports = [] }: ItemOperation, file: string): boolean {
+function isItem(script: Script, item: Node, { code, imports = [], several }: ItemOperation, file: string): boolean {
   const plain = parseItem(code, file);
   if (plain && sameCode(bare(item), bare(plain))) return true;
   if (code.startsWith('...')) return item.type === 'SpreadElement' && findUse(script, item, imports) !== undefined;
-  return usesImport(script, item, imports);
+  return !several && usesImport(script, item, imports);
 }
 
 /** The index at which an item goes; undefined where what it is placed by is in the wrong order. */

@@ -67,6 +67,7 @@ export const scriptOperation: z.ZodMiniType<ScriptOperation> = z.discriminatedUn
     before: marks,
     after: marks,
     unique: z.optional(text),
+    several: z.optional(z.boolean()),
   }),
   z.strictObject({
     op: z.literal('entry'),

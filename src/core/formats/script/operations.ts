@@ -28,6 +28,8 @@ export interface ItemOperation {
   before?: ItemMark[] | undefined;
   after?: ItemMark[] | undefined;
   unique?: string | undefined;
+  /** Others that use the same imports may stand beside it: only the same code counts as having it. */
+  several?: boolean | undefined;
 }
 
 /**

@@ -17,6 +17,7 @@ import { formatterSettings } from './formatter-settings.ts';
 import { findShadowing } from './shadowing.ts';
 import { valuesFor } from '../../facts/settle.ts';
 import { takeWay } from './take-way.ts';
+import { refuseSecretValues } from './public-values.ts';
 import { wayEdits } from './way-edits.ts';
 
 type Wishes = AttachWishes & { agreed: ReadonlyMap<string, string> };
@@ -46,6 +47,7 @@ export async function decide(context: Context, request: AttachRequest, wishes: W
   const taken = await takeWay(context, { definition, facts, stack, choices, wanted: wantedWay, ...wishes });
   const found = await formatterSettings(context, taken.way, taken.packages, at);
   const values = { ...valuesFor(at), ...(found ? { 'style.settings': found.json } : {}) };
+  refuseSecretValues(taken.way.ties, values);
   const edits = [
     ...workOf(facts).edits(context, taken.packages, {
       move: wishes.movePackages,

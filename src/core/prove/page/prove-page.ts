@@ -15,6 +15,7 @@ export const page: BuildProof = {
   async plant(bench) {
     const spec = bench.task.spec as unknown as Spec;
     bench.plant(spec.plants ?? {});
+    bench.tell(spec.public ?? {}, spec.hides === undefined ? {} : { LIGAMENT_HIDDEN: spec.hides });
     await bench.tie(spec.ties ?? []);
   },
   async judge(bench, { ran }, signal) {

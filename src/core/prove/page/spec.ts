@@ -11,7 +11,11 @@ export const schema = z.strictObject({
   ties: told(z.optional(z.array(tie)), 'ties made in the copy, as in a way'),
   visit: told(z.string().check(z.regex(/^\//)), 'the path to open'),
   shows: told(z.optional(z.string()), 'text the page must contain'),
-  hides: told(z.optional(z.string()), 'text that nothing built for browsers may contain'),
+  public: told(
+    z.optional(z.record(z.string().check(z.regex(/^[A-Z][A-Z0-9_]*$/)), z.string())),
+    "variables for the browser that the build is told, by name without the bundler's prefix",
+  ),
+  hides: told(z.optional(z.string()), 'text that the build is told as a variable that is not for browsers: nothing built for these may contain it'),
   checks: told(z.optional(z.string()), 'what it checks, in words'),
 });
 

@@ -9,14 +9,14 @@ export const probe: ProofForm<Spec> = {
   kind: 'probe',
   says: "plants a module that the app loads, and checks what it reports: in the page, during the build, or in the server's output",
   schema,
-  becomes: (spec, side) => FORMS[side.shows](spec, side),
+  becomes: (spec, side) => FORMS[side.shows](spec),
 };
 
 const FILE = '{{folder}}/ligament-{{number}}';
 const HIDDEN = 'buried-{{number}}';
 const BOOT = { at: 'app.boot' as const, imports: [{ file: FILE }] };
 
-type Form = (spec: Spec, side: ProvedSide) => HttpSpec | PageSpec;
+type Form = (spec: Spec) => HttpSpec | PageSpec;
 
 const FORMS: Record<ProvedSide['shows'], Form> = {
   server: (spec) => {
@@ -32,7 +32,7 @@ const FORMS: Record<ProvedSide['shows'], Form> = {
       checks,
     };
   },
-  module: (spec, side) => {
+  module: (spec) => {
     const { value } = spec;
     const shown =
       value === undefined
@@ -44,9 +44,9 @@ const FORMS: Record<ProvedSide['shows'], Form> = {
             `    document.documentElement.dataset.ligament = String(${value});`,
             '  });',
           ];
-    return page(spec, side, { [`${FILE}.{{ending}}`]: module(spec, { heads: ['{{client}}'], end: shown }) });
+    return page(spec, { [`${FILE}.{{ending}}`]: module(spec, { heads: ['{{client}}'], end: shown }) });
   },
-  component: (spec, side) => {
+  component: (spec) => {
     const { value = 'null' } = spec;
     const component = [
       'export function LigamentProbe({ children }: { children?: any }) {',
@@ -59,16 +59,16 @@ const FORMS: Record<ProvedSide['shows'], Form> = {
       component: 'LigamentProbe',
       imports: [{ file: FILE, named: { LigamentProbe: 'LigamentProbe' } }],
     };
-    return { ...page(spec, side, { [`${FILE}.{{ending.jsx}}`]: code }), ties: [around] };
+    return { ...page(spec, { [`${FILE}.{{ending.jsx}}`]: code }), ties: [around] };
   },
-  build: (spec, side) => {
+  build: (spec) => {
     const { value, shows } = spec;
     const end =
       value === undefined
         ? []
         : [`const found = String(${value});`, `if (!found.includes(${JSON.stringify(shows)})) throw new Error(found);`];
     const code = module(spec, { end });
-    const shown: PageSpec = page(spec, side, { [`${FILE}.{{ending}}`]: code });
+    const shown: PageSpec = page(spec, { [`${FILE}.{{ending}}`]: code });
     // Without a value only the page can tell.
     if (value !== undefined) delete shown.shows;
     return shown;
@@ -92,21 +92,15 @@ function module({ imports = [], code = '' }: Spec, { heads = [], end = [], endin
   return `${lines.join('\n').trim()}\n`;
 }
 
-function page(spec: Spec, { publicPrefix }: ProvedSide, modules: Record<string, string>): PageSpec {
+function page(spec: Spec, modules: Record<string, string>): PageSpec {
   const { plants = {}, shows, visit = '/', public: variables, checks } = spec;
-  const told = Object.entries(variables ?? {}).map(([name, value]) => `${publicPrefix}${name}=${value}\n`);
-  const environment = `${told.join('')}LIGAMENT_HIDDEN=${HIDDEN}\n`;
   return {
     proof: 'page',
-    plants: {
-      ...plants,
-      ...(variables ? { '.env.production.local': environment, '.env': environment } : {}),
-      ...modules,
-    },
+    plants: { ...plants, ...modules },
     ties: [BOOT],
     visit,
     shows,
-    ...(variables ? { hides: HIDDEN } : {}),
+    ...(variables ? { public: variables, hides: HIDDEN } : {}),
     checks,
   };
 }

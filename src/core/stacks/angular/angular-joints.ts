@@ -4,6 +4,7 @@ import { parseJson } from '../../formats/json/json.ts';
 import { joinPointer } from '../../formats/json-pointer.ts';
 import { recordOf } from '../../records.ts';
 import type { Joint } from '../../joints/joint.ts';
+import { bootJoint } from '../../joints/boot-joint.ts';
 import { blockedJoint } from '../../joints/joint.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
 import { dataPostcssJoint } from '../../joints/postcss-joint.ts';
@@ -11,14 +12,14 @@ import { sheetJoint } from '../../joints/sheet-joint.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { pickSheet } from '../../joints/own-sheet.ts';
 
+import { angularEnvironment, environmentsJoint, type BuildTarget } from './environments.ts';
+
 const FILE = 'angular.json';
 
-interface Project {
+interface Project extends BuildTarget {
   name: string;
-  /** The pointer of the options of its build. */
-  options: string[];
+  /** The options of its build. */
   values: Record<string, unknown>;
-  sourceRoot: string;
 }
 
 /** The joints of an app built with Angular (its docs: "Workspace configuration"). */
@@ -29,10 +30,10 @@ export async function readAngular(ground: Ground): Promise<StackReading> {
     joints: [
       dataPostcssJoint(ground, ['postcss.config.json', '.postcssrc.json']),
       stylesJoint(ground, project),
+      ...(project ? [environmentsJoint(ground, ground.inHost(FILE), project)] : []),
       ...(await packageJoints(ground)),
     ],
     absent: {
-      'environment.public': 'reads no environment file: it takes what it needs to know from modules of its own',
       'app.boot': 'takes style sheets by its own file angular.json, and compiles them itself',
       'bundler.plugins': 'has no list of plugins for its bundler',
       'app.screen': 'shows its first component by its selector in the page',
@@ -44,7 +45,13 @@ export async function readAngular(ground: Ground): Promise<StackReading> {
       outputs: ['dist', '.angular', 'out-tsc', 'coverage'],
       bundler: builder === undefined ? undefined : { name: '@angular/build', version: builder },
       folder: project?.sourceRoot ?? 'src',
-      ...(project ? { serve: { folder: outputFolder(project) } } : {}),
+      ...(project
+        ? {
+            serve: { folder: outputFolder(project) },
+            publicEnvironment: angularEnvironment(ground, project),
+            proofBoot: bootJoint(ground, ground.inHost(entryOf(project)), 'the entry'),
+          }
+        : {}),
     },
   };
 }
@@ -61,12 +68,13 @@ function findProject(ground: Ground): Project | undefined {
   const found = more.length === 0 ? only : projects.find(({ value }) => value.root === '' || value.root === '.');
   if (!found) return undefined;
   const targets = found.value.architect === undefined ? 'targets' : 'architect';
-  const values = recordOf(recordOf(recordOf(found.value[targets]).build).options);
+  const build = recordOf(recordOf(found.value[targets]).build);
   const { sourceRoot } = found.value;
   return {
     name: found.name,
-    options: ['projects', found.name, targets, 'build', 'options'],
-    values,
+    pointer: ['projects', found.name, targets, 'build'],
+    build,
+    values: recordOf(build.options),
     sourceRoot: typeof sourceRoot === 'string' && sourceRoot !== '' ? sourceRoot : 'src',
   };
 }
@@ -88,10 +96,16 @@ function stylesJoint(ground: Ground, project: Project | undefined): Joint {
   const fresh = [`${project.sourceRoot}/styles.css`, `${project.sourceRoot}/site.css`];
   const name = fresh.find((one) => !ground.has(ground.inHost(one))) ?? `${project.sourceRoot}/global.css`;
   const target = sheet ?? ground.inHost(name);
-  const pointer = joinPointer([...project.options, 'styles']);
+  const pointer = joinPointer([...project.pointer, 'options', 'styles']);
   const load: Edit[] =
     sheet === undefined ? [{ file, format: 'json', operation: { op: 'add', pointer, value: name } }] : [];
   return sheetJoint({ ground, sheet, target, load, by: file, passedOver });
+}
+
+/** The module that the app starts from (the builder's option `browser`, `main` before it). */
+function entryOf({ values, sourceRoot }: Project): string {
+  const { browser = values.main } = values;
+  return typeof browser === 'string' ? browser : path.posix.join(sourceRoot, 'main.ts');
 }
 
 /** Where the builder puts the app (its option `outputPath`: a folder, or a folder with the name of the browser's part). */

@@ -9,7 +9,7 @@ import { configFile, newConfig, pluginsJoint } from '../../joints/config-file.ts
 import { packageJoints } from '../../joints/package-joints.ts';
 import { postcssJoint } from '../../joints/postcss-joint.ts';
 import { sheetJoint } from '../../joints/sheet-joint.ts';
-import { BY_MODE, publicEnvironment } from '../../joints/public-environment.ts';
+import { BY_MODE, byEnvironmentFiles, publicEnvironment } from '../../joints/public-environment.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { compilerPaths, viteVersion } from '../vite/vite-joints.ts';
 import { pickSheet } from '../../joints/own-sheet.ts';
@@ -42,7 +42,7 @@ export async function readAstro(ground: Ground): Promise<StackReading> {
       shownBy: 'build',
       sources: browserSources(ground),
       readsEnvironment: true,
-      publicEnvironment: 'import.meta.env.PUBLIC_',
+      publicEnvironment: byEnvironmentFiles('import.meta.env.PUBLIC_'),
       runtime: 'both',
       outputs: [path.posix.normalize(text('/outDir') ?? 'dist'), '.astro', 'coverage'],
       bundler: viteVersion(ground, '5.2.0'),

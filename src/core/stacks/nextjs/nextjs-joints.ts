@@ -10,7 +10,7 @@ import { elementsImport } from '../../joints/elements-import.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
 import { dataPostcssJoint, postcssJoint } from '../../joints/postcss-joint.ts';
 import { sheetJoint } from '../../joints/sheet-joint.ts';
-import { BY_MODE, publicEnvironment } from '../../joints/public-environment.ts';
+import { BY_MODE, byEnvironmentFiles, publicEnvironment } from '../../joints/public-environment.ts';
 import { newFile } from '../../joints/config-file.ts';
 import { importText } from '../../formats/script/import-text.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
@@ -53,7 +53,7 @@ export async function readNextjs(ground: Ground): Promise<StackReading> {
       },
       elementsInPlain: true,
       readsEnvironment: true,
-      publicEnvironment: 'process.env.NEXT_PUBLIC_',
+      publicEnvironment: byEnvironmentFiles('process.env.NEXT_PUBLIC_'),
       runtime: 'both',
       outputs: ['.next', 'out', 'next-env.d.ts', 'coverage'],
       bundler: { name: 'next', version: ground.versionOf('next') ?? '0.0.0' },

@@ -9,7 +9,7 @@ import { configFile, listJoint, newConfig, pluginsJoint, type ConfigFile } from 
 import { newFile } from '../../joints/config-file.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
 import { sheetJoint } from '../../joints/sheet-joint.ts';
-import { ONE_FILE, publicEnvironment } from '../../joints/public-environment.ts';
+import { byEnvironmentFiles, ONE_FILE, publicEnvironment } from '../../joints/public-environment.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { viteVersion } from '../vite/vite-joints.ts';
 import { pickSheet } from '../../joints/own-sheet.ts';
@@ -45,7 +45,7 @@ export async function readNuxt(ground: Ground): Promise<StackReading> {
       sheets: ['scss', 'sass'],
       sources: [...new Set([...browserSources(ground), 'ts' as const, 'vue' as const])],
       readsEnvironment: true,
-      publicEnvironment: 'import.meta.env.VITE_',
+      publicEnvironment: byEnvironmentFiles('import.meta.env.VITE_'),
       runtime: 'both',
       outputs: ['.nuxt', '.output', 'dist', 'coverage'],
       prepare: { program: 'nuxt', args: ['prepare'] },

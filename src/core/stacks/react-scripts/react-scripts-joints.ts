@@ -5,7 +5,7 @@ import { elementsImport } from '../../joints/elements-import.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { loadedSheetJoint } from '../../joints/loaded-sheet.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
-import { BY_MODE, publicEnvironment } from '../../joints/public-environment.ts';
+import { BY_MODE, byEnvironmentFiles, publicEnvironment } from '../../joints/public-environment.ts';
 import { compilerPaths } from '../vite/vite-joints.ts';
 
 const BUILT = 'build';
@@ -36,7 +36,7 @@ export async function readReactScripts(ground: Ground): Promise<StackReading> {
       },
       elementsInPlain: true,
       readsEnvironment: true,
-      publicEnvironment: 'process.env.REACT_APP_',
+      publicEnvironment: byEnvironmentFiles('process.env.REACT_APP_'),
       runtime: 'browser',
       outputs: [BUILT, 'coverage'],
       bundler: { name: 'webpack', version: ground.broughtVersion('webpack') ?? '5.0.0' },

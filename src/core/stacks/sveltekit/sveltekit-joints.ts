@@ -5,6 +5,7 @@ import { browserSources } from '../../joints/browser-sources.ts';
 import { pluginsJoint } from '../../joints/config-file.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
 import { postcssJoint } from '../../joints/postcss-joint.ts';
+import { byEnvironmentFiles } from '../../joints/public-environment.ts';
 import { sheetJoint } from '../../joints/sheet-joint.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { at, configModule, findConfig, VITE_PREVIEW, viteEnvironment, viteVersion } from '../vite/vite-joints.ts';
@@ -37,7 +38,7 @@ export async function readSveltekit(ground: Ground): Promise<StackReading> {
       sheets: ['scss', 'sass'],
       sources: browserSources(ground),
       readsEnvironment: true,
-      publicEnvironment: 'import.meta.env.VITE_',
+      publicEnvironment: byEnvironmentFiles('import.meta.env.VITE_'),
       runtime: 'both',
       outputs: ['.svelte-kit', 'build', 'coverage'],
       bundler: viteVersion(ground),

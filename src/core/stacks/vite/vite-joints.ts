@@ -11,7 +11,7 @@ import { elementsImport } from '../../joints/elements-import.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
 import { postcssJoint, scriptJoint } from '../../joints/postcss-joint.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
-import { BY_MODE, hiddenEnvironment, publicEnvironment } from '../../joints/public-environment.ts';
+import { BY_MODE, byEnvironmentFiles, hiddenEnvironment, publicEnvironment } from '../../joints/public-environment.ts';
 import type { Traits } from '../../joints/traits.ts';
 import { pageBootJoint, pageSheetJoint, readPage, type PageSetup } from '../../joints/web-page.ts';
 
@@ -56,7 +56,7 @@ export async function readVite(ground: Ground): Promise<StackReading> {
       sheets: ['scss', 'sass'],
       sources: browserSources(ground),
       readsEnvironment: true,
-      publicEnvironment: `import.meta.env.${envPrefix(ground, config) ?? 'VITE_'}`,
+      publicEnvironment: byEnvironmentFiles(`import.meta.env.${envPrefix(ground, config) ?? 'VITE_'}`),
       runtime: 'browser',
       // Relative to the root of the pages (Vite, `build.outDir`).
       outputs: [folderIn(ground, homes, at('/build/outDir'), { base: setup.root, usual: 'dist' }), 'coverage'],

@@ -9,7 +9,7 @@ import type { Ground, StackReading } from '../../joints/ground.ts';
 import { loadedSheetJoint } from '../../joints/loaded-sheet.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
 import { postcssJoint } from '../../joints/postcss-joint.ts';
-import { BY_MODE, publicEnvironment } from '../../joints/public-environment.ts';
+import { BY_MODE, byEnvironmentFiles, publicEnvironment } from '../../joints/public-environment.ts';
 import { compilerPaths, sourceFolder } from '../vite/vite-joints.ts';
 
 function at(pointer: string): ConfigAddress {
@@ -43,7 +43,7 @@ export async function readVueService(ground: Ground): Promise<StackReading> {
       sources: browserSources(ground),
       sheets: compiles ? ['scss', 'sass'] : [],
       readsEnvironment: true,
-      publicEnvironment: 'process.env.VUE_APP_',
+      publicEnvironment: byEnvironmentFiles('process.env.VUE_APP_'),
       runtime: 'browser',
       outputs: [output, 'coverage'],
       bundler: { name: 'webpack', version: ground.broughtVersion('webpack') ?? '5.0.0' },

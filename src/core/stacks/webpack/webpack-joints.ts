@@ -6,13 +6,14 @@ import { readApp } from '../../joints/app-joints.ts';
 import { bootJoint } from '../../joints/boot-joint.ts';
 import { browserSources } from '../../joints/browser-sources.ts';
 import { configHomes, folderIn } from '../../joints/config-home.ts';
-import { configFile } from '../../joints/config-file.ts';
+import { configFile, type ConfigFile } from '../../joints/config-file.ts';
 import { elementsImport } from '../../joints/elements-import.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
 import { postcssJoint } from '../../joints/postcss-joint.ts';
 import { loadedSheetJoint } from '../../joints/loaded-sheet.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { compilerPaths, sourceFolder } from '../vite/vite-joints.ts';
+import { definedVariables } from './defined.ts';
 import { resolveFrom, type PageSetup } from '../../joints/web-page.ts';
 
 function at(pointer: string): ConfigAddress {
@@ -44,16 +45,18 @@ export async function readWebpack(ground: Ground): Promise<StackReading> {
   )[0];
   const app = readApp(ground, boot);
   const output = folderIn(ground, homes, at('/output/path'), { base: ground.workspace.folder, usual: 'dist' });
+  const built = buildConfigs(ground, named, config).map((one) => configHomes(ground, one));
+  const defined = definedVariables(ground, built, at('/plugins'));
   return {
     joints: [
       postcss(ground, config.file, homes.map(({ text }) => text).join('\n')),
       ...(boot === undefined ? [] : bootJoints(ground, boot, setup)),
       ...app.joints,
+      defined.joint,
       ...(await packageJoints(ground)),
     ],
     absent: {
       'bundler.plugins': 'has plugins of another kind',
-      'environment.public': 'reads no environment file by itself',
     },
     traits: {
       sources: browserSources(ground),
@@ -67,9 +70,19 @@ export async function readWebpack(ground: Ground): Promise<StackReading> {
       bundler: { name: 'webpack', version: ground.versionOf('webpack') ?? '0.0.0' },
       folder: sourceFolder(ground, boot),
       screen: app.screen,
+      publicEnvironment: defined.environment,
       serve: { folder: path.posix.normalize(output) },
     },
   };
+}
+
+/** Every configuration that scripts name, each of which builds or serves the app; where they name none, the usual one. */
+function buildConfigs(ground: Ground, named: readonly string[], usual: ConfigFile): ConfigFile[] {
+  const there = [...new Set(named.map((name) => ground.inHost(name)))].flatMap((file): ConfigFile[] => {
+    const text = ground.text(file);
+    return text === undefined ? [] : [{ file, text, seed: '' }];
+  });
+  return there.length > 0 ? there : [usual];
 }
 
 /** PostCSS's own configuration counts only where a loader reads it. */

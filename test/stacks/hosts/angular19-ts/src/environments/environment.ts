@@ -1,0 +1,4 @@
+export const environment = {
+  production: false,
+  title: 'Plot map (trial)',
+};
