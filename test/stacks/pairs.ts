@@ -11,6 +11,8 @@ export interface Outcome {
   checked: string[];
   packages: Record<string, string>;
   seconds: number;
+  /** Recognised when its record is lost: nothing but the record would be written. */
+  adopted?: true;
   /** It holds only without those that it was tried beside. */
   apart?: true;
 }
@@ -43,7 +45,8 @@ export async function browse(host: StackHost): Promise<Map<string, string | unde
 
 interface Attached {
   changes: {
-    parts: { integration: string; way: string; packages: { name: string; version: string }[] }[];
+    parts: { integration: string; way: string; packages: { name: string; version: string }[]; adopted?: object }[];
+    files: { file: string; role: string }[];
     proofs: { integration: string }[];
   };
   proofs: { integration: string; held: boolean; checked: string }[];
@@ -108,6 +111,7 @@ export async function tryTogether(host: StackHost, stack: string, integrations: 
   const before = host.changes();
   const again = await host.ligament('attach', ...integrations, '--yes');
   if (again.status !== 0 || host.changes() !== before) return failed(`attached again: ${again.stdout}${again.stderr}`);
+  const adopted = await adoptedOf(host, integrations);
   const leaving = (LEAVE_FIRST[host.id] ?? []).filter((one) => integrations.includes(one) && integrations.length > 1);
   for (const one of leaving) {
     const left = await host.ligament('detach', one, '--yes');
@@ -126,8 +130,33 @@ export async function tryTogether(host: StackHost, stack: string, integrations: 
     if (checked.length === 0) return made(integration, 'failed', 'nothing was proved');
     const part = changes.parts.find((one) => one.integration === integration);
     const packages = Object.fromEntries((part?.packages ?? []).map(({ name, version }) => [name, version]));
-    return made(integration, 'proved', part?.way ?? '', { checked, packages });
+    const known = adopted.includes(integration) ? { adopted: true as const } : {};
+    return made(integration, 'proved', part?.way ?? '', { checked, packages, ...known });
   });
+}
+
+/** Which of the integrations that a host has would be adopted as they are, were the record of them lost. They were proved like this a moment ago. */
+async function adoptedOf(host: StackHost, integrations: readonly string[]): Promise<string[]> {
+  const record = host.takeRecord();
+  try {
+    const together = await adoptable(host, integrations);
+    if (together) return together;
+    const found: string[] = [];
+    for (const one of integrations) found.push(...((await adoptable(host, [one])) ?? []));
+    return found;
+  } finally {
+    record.putBack();
+  }
+}
+
+/** Undefined where one of them is refused. */
+async function adoptable(host: StackHost, integrations: readonly string[]): Promise<string[] | undefined> {
+  const run = await host.ligament('attach', ...integrations, '--preview', '--json');
+  if (run.status !== 0) return undefined;
+  const { changes } = JSON.parse(run.stdout) as Attached;
+  const touched = changes.files.filter(({ role }) => role !== 'record');
+  if (touched.length > 0 && integrations.length > 1) return undefined;
+  return touched.length > 0 ? [] : changes.parts.filter(({ adopted }) => adopted).map((part) => part.integration);
 }
 
 function reasonOf(stdout: string, stderr: string): string {

@@ -109,7 +109,7 @@ export function worseThan(before: readonly Outcome[], now: readonly Outcome[]): 
   });
 }
 
-const CELLS: Record<string, Outcome['state']> = { yes: 'proved', no: 'refused', 'not yet': 'failed' };
+const CELLS: Record<string, Outcome['state']> = { proved: 'proved', refused: 'refused', 'not yet': 'failed' };
 
 /** The states that docs/support.md tells, by stack and integration, as outcomes of the hosts that have these stacks. */
 export function statesIn(page: string, hosts: ReadonlyMap<string, string>): Outcome[] {
@@ -121,7 +121,7 @@ export function statesIn(page: string, hosts: ReadonlyMap<string, string>): Outc
     const host = [...hosts].find(([, title]) => title === stack)?.[0];
     if (host === undefined) return [];
     return states.flatMap((cell, index): Outcome[] => {
-      const state = CELLS[cell];
+      const state = CELLS[cell.replace(/, adopted$/, '')];
       const integration = names[index] ?? '';
       return state === undefined
         ? []

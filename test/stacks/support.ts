@@ -1,6 +1,6 @@
 import type { Outcome } from './pairs.ts';
 
-const SIGNS: Record<Outcome['state'], string> = { proved: 'yes', refused: 'no', failed: 'not yet' };
+const SIGNS: Record<Outcome['state'], string> = { proved: 'proved', refused: 'refused', failed: 'not yet' };
 
 /** The page that shows by stack which integration is proved, refused, or not yet there; then each with its versions or its reason. */
 export function renderSupport(outcomes: readonly Outcome[]): string {
@@ -11,16 +11,17 @@ export function renderSupport(outcomes: readonly Outcome[]): string {
   const lines = [
     '# Integrations by stack',
     '',
-    'Made by `UPDATE_DOCS=1 npm run test:stacks`: each "yes" was attached to a real project of that stack, proved with the',
-    'project\'s own tools, attached again (no change) and taken out again (byte for byte). A "no" is refused, and why is told',
-    'below.',
+    'Made by `UPDATE_DOCS=1 npm run test:stacks`. What is **proved** was attached to a real project of that stack, proved with',
+    "the project's own tools, attached again (no change) and taken out again (byte for byte). What is **adopted**, too, was",
+    "recognised when Ligament's record of it was lost: nothing but the record would have been written. What is refused has its",
+    'reason below.',
     '',
     `| | ${integrations.join(' | ')} |`,
     `|---|${integrations.map(() => '---').join('|')}|`,
     ...stacks.map((stack) => {
       const cells = integrations.map((integration) => {
-        const state = at(integration, stack)?.state;
-        return state === undefined ? '' : SIGNS[state];
+        const one = at(integration, stack);
+        return one === undefined ? '' : SIGNS[one.state] + (one.adopted ? ', adopted' : '');
       });
       return `| ${stack} | ${cells.join(' | ')} |`;
     }),

@@ -160,6 +160,21 @@ export class StackHost {
       .filter((one) => one !== '');
   }
 
+  /** Takes Ligament's record out of the host, as if it had been lost, until it is put back. */
+  takeRecord(): { putBack: () => void } {
+    const record = path.join(this.root, '.ligament');
+    const aside = path.join(WORK, 'aside', this.id);
+    fs.rmSync(aside, { recursive: true, force: true });
+    fs.cpSync(record, aside, { recursive: true });
+    fs.rmSync(record, { recursive: true });
+    return {
+      putBack: () => {
+        fs.rmSync(record, { recursive: true, force: true });
+        fs.cpSync(aside, record, { recursive: true });
+      },
+    };
+  }
+
   git(...args: string[]): string {
     const { status, stdout, stderr } = spawnSync('git', [...GIT, ...args], { cwd: this.root, encoding: 'utf8' });
     if (status !== 0) throw new Error(`git ${args.join(' ')}: ${stderr}`);

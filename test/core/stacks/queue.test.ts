@@ -96,7 +96,7 @@ describe('what has come out worse', () => {
 
   it('is measured against the documents too', () => {
     const page =
-      '# Page\n\n| | a | b | c |\n|---|---|---|---|\n| x stack | yes | no | |\n| y stack | not yet | yes | yes |\n';
+      '# Page\n\n| | a | b | c |\n|---|---|---|---|\n| x stack | proved | refused | |\n| y stack | not yet | proved, adopted | proved |\n';
     const found = statesIn(page, new Map([['x', 'x stack']]));
     expect(found.map(({ integration, state: one }) => [integration, one])).toEqual([
       ['a', 'proved'],

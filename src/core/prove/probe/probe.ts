@@ -41,7 +41,7 @@ const FORMS: Record<ProvedSide['shows'], Form> = {
             // Nothing that a framework brings to life is touched: it may look at that first.
             "if (typeof document !== 'undefined')",
             `  setTimeout(() => {`,
-            `    document.documentElement.dataset.ligament = String(${value});`,
+            `    document.documentElement.setAttribute('data-ligament', String(${value}));`,
             '  });',
           ];
     return page(spec, { [`${FILE}.{{ending}}`]: module(spec, { heads: ['{{client}}'], end: shown }) });
