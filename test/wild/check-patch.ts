@@ -7,7 +7,7 @@ import scss from 'postcss-scss';
 import { parseSync } from 'oxc-parser';
 import ts from 'typescript';
 
-type Git = (cwd: string, ...args: string[]) => string;
+export type Git = (cwd: string, ...args: string[]) => string;
 
 // What nobody writes by hand: built, small or somebody else's.
 const NOBODYS = /(^|\/)(dist|build|out|vendors?|node_modules|coverage|bower_components)\/|\.min\.(js|css)$/;

@@ -1,9 +1,32 @@
 /** A published package that holds an app's sources. Nothing of it ships: it is fetched into a cache outside of the repository. */
-export interface WildProject {
+export interface PublishedProject {
   package: string;
   /** The folder in it that a project stands in, where that is not the top. */
   folder?: string;
 }
+
+/** An example in a Debian source package, which stands inside of the library that it is for. */
+export interface ExampleProject {
+  /** The source package. */
+  source: string;
+  folder: string;
+  /** The library, by its name and the version that the example is for. */
+  library: [string, string];
+}
+
+export type WildProject = PublishedProject | ExampleProject;
+
+export function nameOf(project: WildProject): string {
+  return 'package' in project ? project.package : `${project.source}/${project.folder}`;
+}
+
+const EXPRESS = ['auth', 'content-negotiation', 'ejs', 'error-pages', 'mvc', 'route-separation', 'static-files'].map(
+  (example): ExampleProject => ({
+    source: 'node-express',
+    folder: `examples/${example}`,
+    library: ['express', '^4.18.2'],
+  }),
+);
 
 export const WILD: readonly WildProject[] = [
   { package: 'mongo-express' },
@@ -21,4 +44,12 @@ export const WILD: readonly WildProject[] = [
   { package: '@wchbrad/vue-easy-tree' },
   { package: 'adminator' },
   { package: 'cloudful-blog' },
+  { package: '@agoric/wallet-ui' },
+  { package: '@axinom/mosaic-portal' },
+  { package: '@gagandeep023/stone-age-frontend' },
+  { package: '@vesp/frontend' },
+  { package: 'custom-dashboard-vue' },
+  { package: 'farm-runner' },
+  { package: 'flowbite-svelte-admin-dashboard' },
+  ...EXPRESS,
 ];

@@ -1,13 +1,18 @@
-// Looks at what every integration would do to projects that nobody here wrote: npm run wild [-- --projects=a,b] [--integrations=a,b]
-// Published packages that hold an app's sources (projects.ts) are fetched into a cache outside of the repository. What is planned for
-// each is written into its folder `previews`, to be read as the project's maintainer would. Fails where a plan breaks a promise.
+// Looks at what every integration would do to projects that nobody here wrote:
+//   npm run wild [-- --projects=a,b] [--integrations=a,b] [--real]
+// They (projects.ts) are fetched into a cache outside of the repository. What is planned for each is written into its folder `previews`,
+// to be read as the project's maintainer would. With --real those that install and build by themselves have attached what fits them, and
+// taken out again. Fails where a promise is broken.
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { spawn, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { projectRoot } from '../../demo/registry/open.ts';
 import { checkPatch } from './check-patch.ts';
-import { WILD, type WildProject } from './projects.ts';
+import { fetchExample, fetchPublished } from './fetch.ts';
+import { nameOf, WILD, type WildProject } from './projects.ts';
+import { install, tryReally } from './real.ts';
+import { runIn, type Ran } from './run-in.ts';
 
 const PROGRAM = path.join(projectRoot(), 'dist/ligament.js');
 const CACHE = path.join(process.env.XDG_CACHE_HOME ?? path.join(os.homedir(), '.cache'), 'ligament-wild');
@@ -21,6 +26,8 @@ interface Look {
   /** What was said of it, in one line. */
   said: string;
   faults: string[];
+  /** What came of it when it was attached for real. */
+  real?: string;
 }
 
 const named = (name: string): string[] | undefined =>
@@ -31,8 +38,10 @@ const named = (name: string): string[] | undefined =>
 
 const catalog = path.join(projectRoot(), 'catalog');
 const ids = named('integrations') ?? integrationsIn(catalog);
-const projects = WILD.filter(({ package: name }) => named('projects')?.includes(name) ?? true);
+const projects = WILD.filter((one) => named('projects')?.includes(nameOf(one)) ?? true);
 const looks: Look[] = [];
+const untried = new Map<string, string>();
+const isReal = process.argv.includes('--real');
 
 const open = [...projects];
 await Promise.all(
@@ -51,30 +60,40 @@ function integrationsIn(folder: string): string[] {
 }
 
 async function lookAt(project: WildProject): Promise<void> {
-  const { root, previews } = prepare(project);
-  for (const integration of ids) looks.push(await lookWith(project.package, integration, root, previews));
+  const { place, root, previews } = prepare(project);
+  const found: Look[] = [];
+  for (const integration of ids) found.push(await lookWith(nameOf(project), integration, root, previews));
+  looks.push(...found);
+  if (!isReal) return;
+  const installed = await install(root, place, git);
+  if ('why' in installed) {
+    untried.set(nameOf(project), installed.why);
+    return;
+  }
+  for (const look of found.filter(({ status }) => status === 0)) {
+    const { said, faults } = await tryReally(installed.folder, PROGRAM, look.integration, git);
+    look.real = said;
+    look.faults.push(...faults);
+    fs.writeFileSync(
+      path.join(previews, `${look.integration.replace('/', '+')}.real.txt`),
+      [said, ...faults, ''].join('\n'),
+    );
+  }
 }
 
 /** The project in a repository of its own, as its people would have it. */
-function prepare({ package: name, folder = '.' }: WildProject): { root: string; previews: string } {
-  const place = path.join(CACHE, name.replaceAll(/[@/]/g, '_'));
+function prepare(project: WildProject): { place: string; root: string; previews: string } {
+  const place = path.join(CACHE, nameOf(project).replaceAll(/[@/]/g, '_'));
   const root = path.join(place, 'project');
   const previews = path.join(place, 'previews');
   fs.mkdirSync(previews, { recursive: true });
-  if (fs.existsSync(root)) return { root, previews };
-  const pack = path.join(place, 'package');
-  if (!fs.existsSync(pack)) {
-    const packed = spawnSync('npm', ['pack', name, '--silent', '--pack-destination', place], { encoding: 'utf8' });
-    const archive = packed.stdout.trim().split('\n').at(-1) ?? '';
-    if (packed.status !== 0 || archive === '') throw new Error(`${name} cannot be fetched: ${packed.stderr}`);
-    fs.mkdirSync(pack, { recursive: true });
-    spawnSync('tar', ['-xzf', path.join(place, archive), '-C', pack, '--strip-components=1']);
-  }
-  fs.cpSync(path.join(pack, folder), root, { recursive: true });
+  if (fs.existsSync(root)) return { place, root, previews };
+  const source = 'package' in project ? fetchPublished(project, place) : fetchExample(project, place, CACHE);
+  fs.cpSync(source, root, { recursive: true });
   git(root, 'init', '--quiet');
   git(root, 'add', '--all', '--force');
   git(root, 'commit', '--quiet', '--message', 'As it was published');
-  return { root, previews };
+  return { place, root, previews };
 }
 
 async function lookWith(project: string, integration: string, root: string, previews: string): Promise<Look> {
@@ -99,23 +118,8 @@ function changed(patch: string): string {
   return own.length === 0 ? 'adopted' : own.join(' ');
 }
 
-function ligament(
-  cwd: string,
-  args: readonly string[],
-): Promise<{ status: number | null; stdout: string; output: string }> {
-  return new Promise((resolve) => {
-    const child = spawn(process.execPath, [PROGRAM, 'attach', ...args], {
-      cwd,
-      env: { ...process.env, NO_COLOR: '1' },
-    });
-    let stdout = '';
-    let stderr = '';
-    child.stdout.on('data', (chunk: Buffer) => (stdout += chunk.toString()));
-    child.stderr.on('data', (chunk: Buffer) => (stderr += chunk.toString()));
-    child.on('close', (status) => {
-      resolve({ status, stdout, output: stdout + stderr });
-    });
-  });
+function ligament(cwd: string, args: readonly string[]): Promise<Ran> {
+  return runIn(cwd, process.execPath, [PROGRAM, 'attach', ...args]);
 }
 
 function git(cwd: string, ...args: string[]): string {
@@ -125,11 +129,13 @@ function git(cwd: string, ...args: string[]): string {
 }
 
 function report(): void {
-  for (const { package: name } of projects) {
-    process.stdout.write(`\n${name}\n`);
+  for (const name of projects.map(nameOf)) {
+    const why = untried.get(name);
+    process.stdout.write(`\n${name}${why === undefined ? '' : ` (looked at only: it ${why})`}\n`);
     for (const look of looks.filter(({ project }) => project === name)) {
       const mark = look.faults.length > 0 ? 'WRONG' : look.status === 0 ? 'fits ' : 'not  ';
-      process.stdout.write(`  ${mark} ${look.integration}: ${look.said.slice(0, 180)}\n`);
+      const real = look.real === undefined ? '' : ` | really: ${look.real.replaceAll(/\s+/g, ' ').slice(0, 120)}`;
+      process.stdout.write(`  ${mark} ${look.integration}: ${look.said.slice(0, 180)}${real}\n`);
       for (const fault of look.faults) process.stdout.write(`        ${fault}\n`);
     }
   }

@@ -24,9 +24,14 @@ export const FACTS = {
   'database.address': 'the code by which a server names the address of its database',
   pages: 'the folder in which each file is a page',
   'public.env': 'the code by which sources of the browser get the variable whose name follows',
-  'public.import': 'the import that this code needs, as a line `// {{public.import}}`; where it needs none the line goes',
+  'public.import':
+    'the import that this code needs, as a line `// {{public.import}}`; where it needs none the line goes',
   tests: 'the folder of tests',
   'tests.apart': 'globs of tests that another tool runs, as the code of a list',
+  aliases:
+    'the import aliases of a bundler, as the member `resolve` that a configuration of Vite has for them, with a comma behind; nothing where there are none',
+  'aliases.import':
+    'the import that this code needs, as a line `// {{aliases.import}}`; where it needs none the line goes',
   'bundler.config': "the module of the bundler's configuration",
   'bundler.merged': 'the code that merges `own` into what that module exports (`base`)',
   'style.settings':
@@ -47,6 +52,6 @@ export const FACTS = {
 export type FactName = keyof typeof FACTS;
 
 /** Facts that depend on the place in a text in which they stand. */
-export type PlacedFact = 'public.env' | 'public.import';
+export type PlacedFact = 'public.env' | 'public.import' | 'aliases.import';
 
 export const FACT_NAMES = Object.keys(FACTS) as FactName[];

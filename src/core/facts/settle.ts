@@ -5,6 +5,7 @@ import { fillFragments } from '../definition/fill.ts';
 import type { ProofSpec, Way } from '../definition/definition.ts';
 import { proofOn, type ProofKinds, type ProvedSide } from '../definition/proof-kind.ts';
 import type { Traits } from '../joints/traits.ts';
+import { aliasesImport } from './aliases.ts';
 import { holds } from './conditions.ts';
 import { factValues } from './values.ts';
 
@@ -26,11 +27,11 @@ export function settleWay(way: Way, at: Circumstances): Way {
 
 /** A text with the fragments of its way in their places: of each the first variant whose condition holds. */
 function withFragments(text: string, { fragments = {} }: Way, at: Circumstances): string {
-  return fillFragments(text, (name) =>
-    name === 'public.import'
-      ? publicImport(at.stack.traits)
-      : fragments[name] && (fragments[name].find(({ when }) => holds(when, at))?.text ?? ''),
-  );
+  return fillFragments(text, (name) => {
+    if (name === 'public.import') return publicImport(at.stack.traits);
+    if (name === 'aliases.import') return aliasesImport(at.stack.traits);
+    return fragments[name] && (fragments[name].find(({ when }) => holds(when, at))?.text ?? '');
+  });
 }
 
 /** The import that the code needs by which sources of the browser get variables; empty where it needs none. */

@@ -1,3 +1,4 @@
+import { aliasesCode } from './aliases.ts';
 import type { Circumstances } from './circumstances.ts';
 import path from 'node:path';
 import type { FactName, PlacedFact } from '../definition/facts.ts';
@@ -44,6 +45,7 @@ export function factValues(at: Circumstances): FactValues {
     'tests.apart': testsApart(at),
     'database.address': stack.traits.databaseAddress ?? "''",
     pages: stack.traits.pages ?? '',
+    aliases: aliasesCode(stack.traits),
     'bundler.config': stack.traits.config?.module ?? '',
     'bundler.merged': stack.traits.config?.isFunction
       ? 'defineConfig(async (env) => mergeConfig(await base(env), own))'

@@ -207,3 +207,8 @@ function screenJoint(
     tie: (tie) => [{ file, format: 'script', operation: swap(tie, { local, import: spec }) }],
   };
 }
+
+/** What an app shows first, where no tool but its own bundler knows how to read its modules. */
+export function withinBundler(screen: Screen | undefined): Screen | undefined {
+  return screen && { ...screen, alone: false };
+}

@@ -124,6 +124,24 @@ export function pathsIn(
   });
 }
 
+/** Import aliases that a configuration has at an address, with the host-relative folders and modules that they stand for. */
+export function aliasesIn(ground: Ground, homes: readonly ConfigHome[], address: ConfigAddress): Map<string, string> {
+  const found = pathsIn(ground, homes, address).map(({ key, path: one, home }): [string, string] => [
+    key.replace(/\$$/, ''),
+    fromRoot(home, one, ground.workspace.folder),
+  ]);
+  // Where two say the same the nearer one counts.
+  return new Map(found.reverse());
+}
+
+/** Aliases for something of the workspace, from this on. */
+export function fromWorkspace(ground: Ground, aliases: ReadonlyMap<string, string>): Map<string, string> {
+  const { folder } = ground.workspace;
+  const lead = folder === '.' ? '' : `${folder}/`;
+  const own = [...aliases].filter(([, to]) => to.startsWith(lead) && !/^(\.\.|\/)|(^|\/)node_modules\//.test(to));
+  return new Map(own.map(([name, to]) => [name, to.slice(lead.length)]));
+}
+
 /** A path that stands in a module, from the host's root. */
 export function fromRoot(home: ConfigHome, { path: one, anchored }: ReadPath, base: string): string {
   return path.posix.normalize(path.posix.join(anchored ? path.posix.dirname(home.file) : base, one));

@@ -56,6 +56,8 @@ export interface Traits {
   bundler?: { name: string; version: string } | undefined;
   /** Languages of style sheets that it compiles once their compiler is installed. */
   sheets?: SheetLanguage[] | undefined;
+  /** What import aliases stand for, from the workspace on, where another tool has to be told. */
+  aliases?: ReadonlyMap<string, string> | undefined;
   /** The folder of the app's own modules, relative to the workspace: `src`, or `.`. */
   folder: string;
   screen?: Screen | undefined;

@@ -145,7 +145,9 @@ export function angularEnvironment(ground: Ground, target: BuildTarget): PublicE
         all.flatMap((file) => {
           const text = textOf(file);
           if (text === undefined) return [];
-          const members = Object.entries(values).map(([name, value]) => `${memberName(name)}: ${JSON.stringify(value)}`);
+          const members = Object.entries(values).map(
+            ([name, value]) => `${memberName(name)}: ${JSON.stringify(value)}`,
+          );
           return [[file, `${text}\nObject.assign(${NAME}, { ${members.join(', ')} });\n`]];
         }),
       ),

@@ -1,4 +1,4 @@
-import { readApp } from '../../joints/app-joints.ts';
+import { readApp, withinBundler } from '../../joints/app-joints.ts';
 import { bootJoint } from '../../joints/boot-joint.ts';
 import { browserSources } from '../../joints/browser-sources.ts';
 import { elementsImport } from '../../joints/elements-import.ts';
@@ -41,7 +41,7 @@ export async function readReactScripts(ground: Ground): Promise<StackReading> {
       outputs: [BUILT, 'coverage'],
       bundler: { name: 'webpack', version: ground.broughtVersion('webpack') ?? '5.0.0' },
       folder: 'src',
-      screen: app.screen,
+      screen: withinBundler(app.screen),
       serve: { folder: BUILT },
       base,
       baseCode: base === undefined ? undefined : 'process.env.PUBLIC_URL',

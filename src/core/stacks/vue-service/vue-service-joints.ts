@@ -1,9 +1,9 @@
 import { readTexts } from '../../formats/script/read.ts';
 import type { ConfigAddress } from '../../formats/script/values.ts';
-import { readApp } from '../../joints/app-joints.ts';
+import { readApp, withinBundler } from '../../joints/app-joints.ts';
 import { bootJoint } from '../../joints/boot-joint.ts';
 import { browserSources } from '../../joints/browser-sources.ts';
-import { configHomes, folderIn, textIn } from '../../joints/config-home.ts';
+import { aliasesIn, configHomes, folderIn, fromWorkspace, textIn } from '../../joints/config-home.ts';
 import { configFile, type ConfigFile } from '../../joints/config-file.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { loadedSheetJoint } from '../../joints/loaded-sheet.ts';
@@ -13,20 +13,26 @@ import { BY_MODE, byEnvironmentFiles, publicEnvironment } from '../../joints/pub
 import { compilerPaths, sourceFolder } from '../vite/vite-joints.ts';
 
 function at(pointer: string): ConfigAddress {
-  return { pointer, helpers: ['defineConfig'], keys: ['publicPath', 'outputDir', 'pages', 'css', 'devServer'] };
+  return {
+    pointer,
+    helpers: ['defineConfig'],
+    keys: ['publicPath', 'outputDir', 'pages', 'css', 'devServer', 'configureWebpack'],
+  };
 }
 
 /** The joints of a Vue app that is built with webpack by its service (its docs: "Configuration Reference"). */
 export async function readVueService(ground: Ground): Promise<StackReading> {
   const names = ['js', 'cjs', 'mjs'].map((ending) => `vue.config.${ending}`);
   const config = configFile(ground, names, { name: 'vue.config.js', seed: '' });
-  const setup = {
-    root: ground.workspace.folder,
-    aliases: new Map([['@', ground.inHost('src')], ...compilerPaths(ground)]),
-  };
+  const homes = configHomes(ground, config);
+  const aliases = new Map([
+    ['@', ground.inHost('src')],
+    ...compilerPaths(ground),
+    ...aliasesIn(ground, homes, at('/configureWebpack/resolve/alias')),
+  ]);
+  const setup = { root: ground.workspace.folder, aliases };
   const boot = bootModule(ground, config);
   const app = readApp(ground, boot);
-  const homes = configHomes(ground, config);
   const output = folderIn(ground, homes, at('/outputDir'), { base: ground.workspace.folder, usual: 'dist' });
   const base = textIn(ground, homes, at('/publicPath'));
   const compiles = ground.finds('sass-loader');
@@ -48,7 +54,8 @@ export async function readVueService(ground: Ground): Promise<StackReading> {
       outputs: [output, 'coverage'],
       bundler: { name: 'webpack', version: ground.broughtVersion('webpack') ?? '5.0.0' },
       folder: sourceFolder(ground, boot),
-      screen: app.screen,
+      aliases: fromWorkspace(ground, aliases),
+      screen: withinBundler(app.screen),
       serve: { folder: output },
       base,
       baseCode: 'process.env.BASE_URL',

@@ -2,10 +2,10 @@ import path from 'node:path';
 import { readTexts } from '../../formats/script/read.ts';
 import type { ConfigAddress } from '../../formats/script/values.ts';
 import { blockedJoint, type Joint } from '../../joints/joint.ts';
-import { readApp } from '../../joints/app-joints.ts';
+import { readApp, withinBundler } from '../../joints/app-joints.ts';
 import { bootJoint } from '../../joints/boot-joint.ts';
 import { browserSources } from '../../joints/browser-sources.ts';
-import { configHomes, folderIn } from '../../joints/config-home.ts';
+import { aliasesIn, configHomes, folderIn, fromWorkspace } from '../../joints/config-home.ts';
 import { configFile, type ConfigFile } from '../../joints/config-file.ts';
 import { elementsImport } from '../../joints/elements-import.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
@@ -36,7 +36,8 @@ export async function readWebpack(ground: Ground): Promise<StackReading> {
     homes.flatMap(({ file, text, root }) =>
       readTexts(text, { ...at(pointer), root }, { file, style: ground.workspace.style }),
     );
-  const setup = { root: ground.workspace.folder, aliases: new Map(compilerPaths(ground)) };
+  const aliases = new Map([...compilerPaths(ground), ...aliasesIn(ground, homes, at('/resolve/alias'))]);
+  const setup = { root: ground.workspace.folder, aliases };
   const entries = [...texts('/entry'), ...texts('/entry/main'), ...texts('/entry/app'), './src/index'];
   // Entries that are written plainly are relative to where the bundler runs (webpack, "context").
   const here = ground.inHost('webpack.config.js');
@@ -69,7 +70,8 @@ export async function readWebpack(ground: Ground): Promise<StackReading> {
       outputs: [path.posix.normalize(output), 'coverage'],
       bundler: { name: 'webpack', version: ground.versionOf('webpack') ?? '0.0.0' },
       folder: sourceFolder(ground, boot),
-      screen: app.screen,
+      aliases: fromWorkspace(ground, aliases),
+      screen: withinBundler(app.screen),
       publicEnvironment: defined.environment,
       serve: { folder: path.posix.normalize(output) },
     },
