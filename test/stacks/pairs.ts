@@ -1,3 +1,4 @@
+import { adoptedOf } from './adopted.ts';
 import type { StackHost } from './work.ts';
 
 /** What came of one integration on one stack. */
@@ -45,8 +46,7 @@ export async function browse(host: StackHost): Promise<Map<string, string | unde
 
 interface Attached {
   changes: {
-    parts: { integration: string; way: string; packages: { name: string; version: string }[]; adopted?: object }[];
-    files: { file: string; role: string }[];
+    parts: { integration: string; way: string; packages: { name: string; version: string }[] }[];
     proofs: { integration: string }[];
   };
   proofs: { integration: string; held: boolean; checked: string }[];
@@ -133,30 +133,6 @@ export async function tryTogether(host: StackHost, stack: string, integrations: 
     const known = adopted.includes(integration) ? { adopted: true as const } : {};
     return made(integration, 'proved', part?.way ?? '', { checked, packages, ...known });
   });
-}
-
-/** Which of the integrations that a host has would be adopted as they are, were the record of them lost. They were proved like this a moment ago. */
-async function adoptedOf(host: StackHost, integrations: readonly string[]): Promise<string[]> {
-  const record = host.takeRecord();
-  try {
-    const together = await adoptable(host, integrations);
-    if (together) return together;
-    const found: string[] = [];
-    for (const one of integrations) found.push(...((await adoptable(host, [one])) ?? []));
-    return found;
-  } finally {
-    record.putBack();
-  }
-}
-
-/** Undefined where one of them is refused. */
-async function adoptable(host: StackHost, integrations: readonly string[]): Promise<string[] | undefined> {
-  const run = await host.ligament('attach', ...integrations, '--preview', '--json');
-  if (run.status !== 0) return undefined;
-  const { changes } = JSON.parse(run.stdout) as Attached;
-  const touched = changes.files.filter(({ role }) => role !== 'record');
-  if (touched.length > 0 && integrations.length > 1) return undefined;
-  return touched.length > 0 ? [] : changes.parts.filter(({ adopted }) => adopted).map((part) => part.integration);
 }
 
 function reasonOf(stdout: string, stderr: string): string {

@@ -1,13 +1,14 @@
 // Proves integrations on the stacks that they fit, with the real frameworks, and prints the table.
-//   node build/stacks.js [--all] [--hosts=a,b] [--integrations=a,b] [--each] [--online] [--shelf] [--merge]
+//   node build/stacks.js [--all] [--hosts=a,b] [--integrations=a,b] [--each] [--online] [--shelf] [--merge] [--adopted]
 // Without any of these it runs what can have changed since it was last proved, as far as the budget goes (queue.ts); with --all
-// everything, with --hosts these hosts whole. What a run has proved it notes as receipts (test/stacks/receipts), which are committed.
+// everything, with --hosts these hosts whole; --adopted only tells anew what would be adopted. What a run has proved it notes as receipts (test/stacks/receipts), which are committed.
 import { createHash } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
 import { openOfflineRegistry, type OfflineRegistry } from '../../demo/registry/server.ts';
 import { fillShelf } from '../../demo/registry/shelf.ts';
 import { modulesIn } from './modules.ts';
+import { tellAdopted } from './adopted.ts';
 import { browse, packagesWith, tryTogether, type Outcome } from './pairs.ts';
 import { provedIn, queueOf, statesIn, worseThan, type HostPlan, type HostState, type Queue } from './queue.ts';
 import {
@@ -49,7 +50,7 @@ const titles = new Map<string, string>();
 
 const states = await readStates();
 const queue: Queue =
-  isLook || flag('shelf') || named('hosts')
+  isLook || flag('shelf') || flag('adopted') || named('hosts')
     ? { plans: ids.map((host) => ({ host, open: true, run: [], seconds: 0 })), waiting: [], standing: 0 }
     : queueOf(states, (host, { group, modules }) => keyOf(host, group, modules), flag('all'));
 tellQueue();
@@ -66,7 +67,8 @@ if (!flag('online') && !flag('shelf') && queue.plans.length > 0) {
   });
 }
 try {
-  await each(queue.plans, (plan) => (flag('shelf') ? shelveHost(plan.host) : tryHost(plan)));
+  if (flag('adopted')) await each(ids, adoptHost);
+  else await each(queue.plans, (plan) => (flag('shelf') ? shelveHost(plan.host) : tryHost(plan)));
 } finally {
   await registry?.close();
 }
@@ -187,6 +189,20 @@ async function tryUnit(host: StackHost, stack: string, group: string[]): Promise
     at: new Date().toISOString(),
     commit,
   };
+}
+
+/** Notes in the receipts of a host what it would be told to have adopted. */
+async function adoptHost(id: string): Promise<void> {
+  const receipts = readReceipts(id);
+  if (!receipts) return;
+  const host = new StackHost(id, registry?.url);
+  const units: Receipt[] = [];
+  for (const unit of receipts.units)
+    units.push({ ...unit, outcomes: await tellAdopted(host, unit.group, unit.outcomes) });
+  writeReceipts({ ...receipts, units });
+  const found = units.flatMap((unit) => unit.outcomes).filter(({ state }) => state === 'proved');
+  console.log(`adopted  ${id.padEnd(18)} ${found.filter(({ adopted }) => adopted).length} of ${found.length}`);
+  for (const { integration, adopted } of found) if (!adopted) console.log(`         not      ${integration}`);
 }
 
 async function shelveHost(id: string): Promise<void> {
