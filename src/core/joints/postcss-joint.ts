@@ -15,10 +15,16 @@ const SCRIPT_FILES = ['js', 'mjs', 'cjs', 'ts', 'mts', 'cts'].flatMap((ending) =
 ]);
 const DATA_FILES = ['.postcssrc', '.postcssrc.json', '.postcssrc.yaml', '.postcssrc.yml'];
 const ADDRESS: ConfigAddress = { pointer: '/plugins', keys: ['plugins', 'parser', 'syntax', 'map'] };
-const NEW_FILE = 'postcss.config.mjs';
 
-/** The joint "PostCSS's plugins" of a workspace that reads PostCSS's own configuration from `folder` (host-relative). */
-export function postcssJoint(ground: Ground, folder: string): Joint<'postcss.plugins'> {
+/**
+ * The joint "PostCSS's plugins" of a workspace that reads PostCSS's own configuration from `folder` (host-relative). A new one is an ES
+ * module, or CommonJS for what reads nothing else.
+ */
+export function postcssJoint(
+  ground: Ground,
+  folder: string,
+  modules: 'esm' | 'commonjs' = 'esm',
+): Joint<'postcss.plugins'> {
   const at = (name: string): string => (folder === '.' ? name : `${folder}/${name}`);
   if (ground.workspace.manifest.all.postcss !== undefined) return dataJoint(ground.manifest, '/postcss', 'json');
   const data = ground.first(DATA_FILES.map(at));
@@ -29,9 +35,10 @@ export function postcssJoint(ground: Ground, folder: string): Joint<'postcss.plu
   }
   const script = ground.first(SCRIPT_FILES.map(at));
   if (script !== undefined) return scriptJoint(ground, script, ADDRESS);
-  const file = at(NEW_FILE);
+  const file = at(modules === 'esm' ? 'postcss.config.mjs' : 'postcss.config.cjs');
   const { indent, semicolons, eol } = ground.workspace.style;
-  const seed = [`export default {`, `${indent}plugins: {},`, `}${semicolons ? ';' : ''}`, ''].join(eol);
+  const lead = modules === 'esm' ? 'export default' : 'module.exports =';
+  const seed = [`${lead} {`, `${indent}plugins: {},`, `}${semicolons ? ';' : ''}`, ''].join(eol);
   return {
     name: 'postcss.plugins',
     state: 'makeable',

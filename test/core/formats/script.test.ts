@@ -146,6 +146,12 @@ describe('imports', () => {
     expect(edit("import type { Row } from './garden'\n", { from: './garden' })).toContain("import './garden'");
   });
 
+  it('go behind those of whose module something is called at once', () => {
+    const text =
+      "var express = require('express')\nvar log = require('debug')('plots')\nvar path = require('path')\n\nvar app = express()\n";
+    expect(edit(text, { from: './jobs' })).toBe(text.replace("('path')\n", "('path')\nrequire('./jobs')\n"));
+  });
+
   it('keep the next line from being read as their own where there are no semicolons', () => {
     expect(edit('(function () {\n  module.exports = 1\n})()\n', { from: 'b', default: 'b' })).toBe(
       "const b = require('b');\n\n(function () {\n  module.exports = 1\n})()\n",

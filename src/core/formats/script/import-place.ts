@@ -95,6 +95,21 @@ function isRequire(script: Script, node: Node): boolean {
   );
 }
 
+/** `const log = require('debug')('app')`: what is required is made use of at once. */
+function usesRequired(node: Node): boolean {
+  return (
+    node.type === 'VariableDeclaration' &&
+    node.declarations.every(({ init }) => {
+      let inner = init;
+      while (inner && requiredModule(inner) === undefined)
+        if (inner.type === 'CallExpression') inner = inner.callee;
+        else if (inner.type === 'MemberExpression') inner = inner.object;
+        else return false;
+      return Boolean(inner);
+    })
+  );
+}
+
 function lastImport(script: Script): Node | undefined {
   const { body } = script.program;
   if (script.moduleFormat === 'esm') {
@@ -104,6 +119,6 @@ function lastImport(script: Script): Node | undefined {
   const start = body.findIndex((node) => isRequire(script, node));
   if (start === -1 || script.moduleFormat === 'esm') return undefined;
   const run = body.slice(start);
-  const stop = run.findIndex((node) => !isRequire(script, node));
+  const stop = run.findIndex((node) => !isRequire(script, node) && !usesRequired(node));
   return run[(stop === -1 ? run.length : stop) - 1];
 }

@@ -38,7 +38,8 @@ export async function readVueService(ground: Ground): Promise<StackReading> {
   const compiles = ground.finds('sass-loader');
   return {
     joints: [
-      postcssJoint(ground, ground.workspace.folder),
+      // Its loader does not look for ES modules.
+      postcssJoint(ground, ground.workspace.folder, 'commonjs'),
       ...(boot === undefined ? [] : [loadedSheetJoint(ground, boot, setup), bootJoint(ground, boot, 'the entry')]),
       ...app.joints,
       publicEnvironment(ground, { prefix: 'VUE_APP_', files: BY_MODE }),

@@ -89,7 +89,9 @@ function buildConfigs(ground: Ground, named: readonly string[], usual: ConfigFil
 
 /** PostCSS's own configuration counts only where a loader reads it. */
 function postcss(ground: Ground, file: string, text: string): Joint {
-  if (/postcss-loader/.test(text)) return postcssJoint(ground, ground.workspace.folder);
+  // Before its version 8 the loader does not look for ES modules (postcss-loader, "Config Files").
+  const isOlder = Number.parseInt(ground.versionOf('postcss-loader') ?? '8') < 8;
+  if (/postcss-loader/.test(text)) return postcssJoint(ground, ground.workspace.folder, isOlder ? 'commonjs' : 'esm');
   return blockedJoint('postcss.plugins', file, 'no loader for PostCSS', {
     reason: 'its rules for style sheets do not use postcss-loader',
     handwork:

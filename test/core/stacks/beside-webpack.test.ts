@@ -19,3 +19,9 @@ it('nothing is said of aliases where there are none', async () => {
     "import { defineConfig } from 'vitest/config'\n\nexport default defineConfig({ test: { environment: 'happy-dom' } })\n",
   );
 });
+
+it("PostCSS's configuration is CommonJS where the loader reads nothing else", async () => {
+  const host = new MemoryStackHost('vue-service-js');
+  await host.attach('tailwindcss');
+  expect(host.text('postcss.config.cjs')).toMatch(/^module\.exports = \{\n {2}plugins: \{\n {4}'@tailwindcss\/postcss'/);
+});
