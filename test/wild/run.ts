@@ -1,5 +1,6 @@
 // Looks at what every integration would do to projects that nobody here wrote:
-//   npm run wild [-- --projects=a,b] [--integrations=a,b] [--real]
+//   npm run wild [-- --projects=a,b#folder] [--integrations=a,b] [--real]
+// A name that is not in the list is that of another published package, with the folder in it behind a hash.
 // They (projects.ts) are fetched into a cache outside of the repository. What is planned for each is written into its folder `previews`,
 // to be read as the project's maintainer would. With --real those that install and build by themselves have attached what fits them, and
 // taken out again. Fails where a promise is broken.
@@ -38,7 +39,7 @@ const named = (name: string): string[] | undefined =>
 
 const catalog = path.join(projectRoot(), 'catalog');
 const ids = named('integrations') ?? integrationsIn(catalog);
-const projects = WILD.filter((one) => named('projects')?.includes(nameOf(one)) ?? true);
+const projects = named('projects')?.map(projectCalled) ?? WILD;
 const looks: Look[] = [];
 const untried = new Map<string, string>();
 const isReal = process.argv.includes('--real');
@@ -50,6 +51,13 @@ await Promise.all(
   }),
 );
 report();
+
+function projectCalled(name: string): WildProject {
+  const [published = '', folder] = name.split('#');
+  return (
+    WILD.find((one) => nameOf(one) === name) ?? { package: published, ...(folder === undefined ? {} : { folder }) }
+  );
+}
 
 function integrationsIn(folder: string): string[] {
   return fs
