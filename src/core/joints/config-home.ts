@@ -126,7 +126,9 @@ export function pathsIn(
 
 /** Import aliases that a configuration has at an address, with the host-relative folders and modules that they stand for. */
 export function aliasesIn(ground: Ground, homes: readonly ConfigHome[], address: ConfigAddress): Map<string, string> {
-  const found = pathsIn(ground, homes, address).map(({ key, path: one, home }): [string, string] => [
+  // What is not made of the place that it stands in is the name of a module.
+  const anchored = pathsIn(ground, homes, address).filter(({ path: one }) => one.anchored);
+  const found = anchored.map(({ key, path: one, home }): [string, string] => [
     key.replace(/\$$/, ''),
     fromRoot(home, one, ground.workspace.folder),
   ]);

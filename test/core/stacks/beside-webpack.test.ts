@@ -23,5 +23,7 @@ it('nothing is said of aliases where there are none', async () => {
 it("PostCSS's configuration is CommonJS where the loader reads nothing else", async () => {
   const host = new MemoryStackHost('vue-service-js');
   await host.attach('tailwindcss');
-  expect(host.text('postcss.config.cjs')).toMatch(/^module\.exports = \{\n {2}plugins: \{\n {4}'@tailwindcss\/postcss'/);
+  expect(host.text('postcss.config.cjs')).toMatch(
+    /^module\.exports = \{\n {2}plugins: \{\n {4}'@tailwindcss\/postcss'/,
+  );
 });

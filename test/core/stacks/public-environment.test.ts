@@ -93,8 +93,8 @@ describe('the variables of an app built with webpack', () => {
 
   it('are put in by a plugin of their own', async () => {
     const { after } = await attached({});
-    expect(after).toContain("const { DefinePlugin } = require('webpack')");
-    expect(after).toContain(`new DefinePlugin({ 'process.env.API_ADDRESS': ${value} })]`);
+    expect(after).toContain("const webpack = require('webpack')");
+    expect(after).toContain(`new webpack.DefinePlugin({ 'process.env.API_ADDRESS': ${value} })]`);
   });
 
   it('go to those that are put in already', async () => {
@@ -115,6 +115,22 @@ module.exports = {
       `      __VERSION__: JSON.stringify('1.0.0'),\n      'process.env.API_ADDRESS': ${value},\n    }),`,
     );
     expect(after?.match(/DefinePlugin/g)).toHaveLength(1);
+  });
+
+  it('do not go to those that are put in for one mode only', async () => {
+    const { after } = await attached({
+      'webpack.config.js': `const webpack = require('webpack')
+
+module.exports = {
+  entry: './src/index.js',
+}
+
+if (process.env.NODE_ENV === 'production') {
+  module.exports.plugins = [new webpack.DefinePlugin({ 'process.env': { NODE_ENV: '"production"' } })]
+}
+`,
+    });
+    expect(after).toContain(`  plugins: [new webpack.DefinePlugin({ 'process.env.API_ADDRESS': ${value} })],\n}\n\nif`);
   });
 
   it('go to what every configuration is merged with', async () => {
@@ -138,7 +154,7 @@ module.exports = {
     };
     const { others } = await attached(files);
     expect(others['webpack.common.js']).toContain(
-      `plugins: [new DefinePlugin({ 'process.env.API_ADDRESS': ${value} })]`,
+      `plugins: [new webpack.DefinePlugin({ 'process.env.API_ADDRESS': ${value} })]`,
     );
     expect(others['webpack.dev.js']).toBe(files['webpack.dev.js' as keyof typeof files]);
   });

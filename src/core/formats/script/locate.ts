@@ -1,10 +1,11 @@
 import { refused, type Refusal, type Surroundings } from '../format.ts';
 import { isBlocked } from './blocked.ts';
-import { configRoot } from './config-root.ts';
+import { callsExport, configRoot } from './config-root.ts';
+import { itemsOf } from './containers.ts';
 import { findList } from './exported.ts';
 import { lookUp, type Placed } from './lookup.ts';
 import { bare, parseScript, type Node, type Script } from './syntax.ts';
-import type { ConfigAddress } from './values.ts';
+import type { ConfigAddress, ExportName } from './values.ts';
 
 export type Located = { line: number; made: boolean } | { refusal: Refusal };
 
@@ -17,6 +18,14 @@ export function locate(text: string, address: ConfigAddress, around: Surrounding
   if (isBlocked(target)) return by(target.blocked, target.at);
   const node = 'list' in target ? target.list.node : target.makeIn.node;
   return { line: text.slice(0, node.start).split('\n').length, made: !('list' in target) };
+}
+
+/** Whether the list at an address has an item that is a call, or a `new`, of an export of a module. */
+export function listCalls(text: string, address: ConfigAddress, made: ExportName, around: Surroundings): boolean {
+  const parsed = parseScript(text, around.file);
+  const target = 'fault' in parsed ? undefined : findList(parsed, address);
+  if ('fault' in parsed || !target || isBlocked(target) || !('list' in target)) return false;
+  return itemsOf(target.list.node).some((item) => callsExport(parsed, bare(item), made));
 }
 
 /** Where a list stands, and whether lists inside it are taken for their items: it is the argument of a helper then. */

@@ -1,5 +1,5 @@
 import type { Edit } from '../../edits/edit.ts';
-import { locate } from '../../formats/script/locate.ts';
+import { listCalls, locate } from '../../formats/script/locate.ts';
 import { readConfig } from '../../formats/script/read.ts';
 import type { ConfigAddress } from '../../formats/script/values.ts';
 import type { ConfigHome } from '../../joints/config-home.ts';
@@ -60,13 +60,16 @@ interface Place {
 
 /** Where a configuration gets variables: at values that it puts in by name already, else in a list of plugins. */
 function placeIn(ground: Ground, homes: readonly ConfigHome[], at: ConfigAddress): Place | undefined {
-  return homes.map((home) => definedIn(ground, home)).find((one) => one !== undefined) ?? pluginsIn(ground, homes, at);
+  const defined = homes.map((home) => definedIn(ground, home, at)).find((one) => one !== undefined);
+  return defined ?? pluginsIn(ground, homes, at);
 }
 
-function definedIn(ground: Ground, { file, text }: ConfigHome): Place | undefined {
+function definedIn(ground: Ground, { file, text, root }: ConfigHome, at: ConfigAddress): Place | undefined {
+  const around = { file, style: ground.workspace.style };
+  // What is added to the list in one mode only is not there in the other.
+  if (!listCalls(text, { ...at, root }, DEFINE, around)) return undefined;
   const address: ConfigAddress = { pointer: '', root: { call: DEFINE, argument: 0 } };
-  const value = readConfig(text, address, { file, style: ground.workspace.style });
-  if (value.kind !== 'object') return undefined;
+  if (readConfig(text, address, around).kind !== 'object') return undefined;
   const edits = (variables: Variables): Edit[] =>
     Object.entries(variables).map(([name, { value: told = '' }]) => ({
       file,
@@ -86,8 +89,8 @@ function pluginsIn(ground: Ground, homes: readonly ConfigHome[], at: ConfigAddre
       const members = Object.entries(variables).map(
         ([name, { value = '' }]) => `'process.env.${name}': ${codeOf(name, value)}`,
       );
-      const code = `new DefinePlugin({${members.length > 1 ? `\n  ${members.join(',\n  ')},\n` : ` ${members.join('')} `}})`;
-      const imports = [{ from: DEFINE.from, named: { DefinePlugin: 'DefinePlugin' } }];
+      const code = `new webpack.DefinePlugin({${members.length > 1 ? `\n  ${members.join(',\n  ')},\n` : ` ${members.join('')} `}})`;
+      const imports = [{ from: DEFINE.from, default: 'webpack' }];
       return [{ file, format: 'script', operation: { op: 'item', address, code, imports, several: true } }];
     };
     return { file, line: located.line, edits };
