@@ -29,7 +29,7 @@ export function notOwn({ stack, reader, root, workspace }: Circumstances): {
   ];
   return {
     code: `[${globs.map((one) => `'${one}'`).join(', ')}]`,
-    json: JSON.stringify(globs.map((one) => (one.endsWith('/') ? `${one}**` : one))),
+    json: `[${globs.map((one) => JSON.stringify(one.endsWith('/') ? `${one}**` : one)).join(', ')}]`,
     lines: [...folders, ...paths.map((one) => `/${one}`), ...files].join('\n'),
   };
 }

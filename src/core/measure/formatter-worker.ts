@@ -8,7 +8,10 @@ import type { Formatter } from './search.ts';
 
 interface FormatterModule {
   format(text: string, options: Record<string, unknown>): Promise<string> | string;
-  getSupportInfo(): Promise<{ options: SupportedOption[] }> | { options: SupportedOption[] };
+  getSupportInfo(
+    options: Record<string, unknown>,
+  ): Promise<{ options: SupportedOption[] }> | { options: SupportedOption[] };
+  version?: string;
 }
 
 const [, , folder = '.', entry = 'index.mjs'] = process.argv;
@@ -19,11 +22,13 @@ const formatter = loaded.default?.format ? loaded.default : loaded;
 const chunks: Buffer[] = [];
 for await (const chunk of process.stdin) chunks.push(chunk as Buffer);
 const task = JSON.parse(Buffer.concat(chunks).toString('utf8')) as MeasureTask;
-const { options } = await formatter.getSupportInfo();
+// Before its version 3 it looks for plugins in the folders above, where nothing says where else.
+const place = formatter.version?.startsWith('2.') ? { pluginSearchDirs: [folder] } : {};
+const { options } = await formatter.getSupportInfo({ ...place });
 const format: Formatter = async ({ file, text }, settings) => {
   try {
     // Nothing is looked for on the disk: what a project has set, and its plugins, are not asked.
-    return await formatter.format(text, { ...settings, filepath: path.posix.basename(file), plugins: [] });
+    return await formatter.format(text, { ...settings, ...place, filepath: path.posix.basename(file), plugins: [] });
   } catch {
     return undefined;
   }

@@ -114,7 +114,7 @@ function isTold(name: string, glob: string, sources: readonly Source[]): boolean
 
 function inWords(tool: string, measured: Measured | undefined, sources: readonly Source[]): string {
   const told = sources.some(({ editor }) => Object.keys(editor).length > 0) ? '.editorconfig and ' : '';
-  if (!measured) return `${tool} was not tried on the sources: its settings are what ${told}the sources seem to show`;
+  if (!measured) return `taken from ${told}what the sources seem to show: ${tool} was not tried on them`;
   const left = told === '' ? '' : '; what .editorconfig says is left to it';
   const lines = measured.lines === 0 ? '' : `, ${measured.lines} lines`;
   return `found with ${tool}, fetched and run apart from the project: ${measured.changing} of ${measured.files} sources would change${lines}${left}`;
