@@ -192,7 +192,7 @@ function inWords(key: string, value: unknown): string {
       .map(([name, names]) => `${names.join(' or ')} from ${name}`)
       .join(' and ')}`;
   if (key === 'configures')
-    return `projects whose configuration names ${named(value as NonNullable<Facts['configures']>).join(' and ')}`;
+    return `projects whose configuration names ${named(value as NonNullable<Facts['configures']>).join(Array.isArray(value) ? ' and ' : ' or ')}`;
   if (key === 'paths') return `servers that answer ${(value as string[]).join(' and ')} already`;
   if (key === 'joints') return `projects with ${(value as JointName[]).map((name) => JOINTS[name].what).join(' and ')}`;
   if (key === 'runtime') return `what runs ${value === 'server' ? 'on a server' : 'in a browser'}`;
