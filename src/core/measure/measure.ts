@@ -37,7 +37,7 @@ const OF_OTHERS = ['proseWrap', 'vueIndentScriptAndStyle'];
 const KINDS: readonly Kind[] = [
   { glob: '', test: /\.([cm]?[jt]sx?)$/ },
   { glob: '*.vue', test: /\.vue$/ },
-  { glob: '*.{css,scss,less}', test: /\.(css|scss|less)$/, only: [...LAYOUT, 'singleQuote'] },
+  { glob: '*.{css,scss,less}', test: /\.(css|scss|less)$/, only: ['useTabs', 'tabWidth', 'singleQuote'] },
   { glob: '*.html', test: /\.html?$/ },
   { glob: '*.json', test: /\.jsonc?$/, only: [...LAYOUT, 'objectWrap', 'bracketSpacing', 'trailingComma'] },
   { glob: '*.{yml,yaml}', test: /\.ya?ml$/, only: [...LAYOUT, 'singleQuote', 'bracketSpacing', 'proseWrap'] },

@@ -85,7 +85,7 @@ function recognise(ground: Ground, stacks: readonly Stack[]): Recognised[] {
 async function readSide(ground: Ground, { stack, title }: Recognised, isOneOfSeveral: boolean): Promise<StackFacts> {
   const { reader, root, workspace } = ground;
   const outside = outsideOf(ground, stack);
-  const reading = outside === undefined ? await stack.read(ground) : await withoutJoints(ground);
+  const reading = outside === undefined ? await stack.read(ground) : await withoutJoints(ground, stack);
   const language = isOneOfSeveral ? languageOf(reading.joints) : undefined;
   const { id, side, build } = stack;
   const facts = { id, title, side, builds: side, build, outside, notOwn: [] };
@@ -111,8 +111,13 @@ function outsideOf(ground: Ground, { knows }: Stack): string | undefined {
   return `${knows.title} ${major} is ${major < knows.from ? 'older' : 'newer'} than Ligament knows: ${range}`;
 }
 
-async function withoutJoints(ground: Ground): Promise<StackReading> {
-  return { joints: await packageJoints(ground), traits: { ...PLAIN, sources: browserSources(ground) } };
+/** What is so of every workspace, and where its sources run. */
+async function withoutJoints(ground: Ground, { side }: Stack): Promise<StackReading> {
+  const traits = { ...PLAIN, sources: browserSources(ground) };
+  const joints = await packageJoints(ground);
+  if (side !== 'browser') return { joints, traits };
+  const folder = ground.names(ground.inHost('src')).length > 0 ? 'src' : '.';
+  return { joints, traits: { ...traits, runtime: 'browser', outputs: ['dist', 'coverage'], folder } };
 }
 
 function hasServer(joints: readonly Joint[]): boolean {
