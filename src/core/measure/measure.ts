@@ -81,7 +81,8 @@ export async function measure(
     const used: Found = better ? apart : same;
     measured.changing += used.files;
     measured.lines += used.lines;
-    if (better) measured.overrides.push({ files: glob, options: different(apart.options, found.options) });
+    if (better)
+      measured.overrides.push({ files: glob, options: different(apart.options, { ...defaults, ...found.options }) });
   }
   return measured;
 }

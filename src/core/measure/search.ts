@@ -30,6 +30,8 @@ const STAGES = [2, 12];
 // So much text is formatted at most to look for something: a bound in work, not in time, so that every run finds the same.
 const MOST_TEXT = 700_000;
 const SLIGHT = 0.01;
+const LOOSE = 0.1;
+const LOOSE_SLIGHT = 0.05;
 const USUAL_WIDTHS = [80, 100, 120, 90, 110, 140, 160, 70, 60];
 const MOST_WIDTHS = 14;
 const NARROWEST = 40;
@@ -122,10 +124,12 @@ async function plainest(bench: Bench, tried: readonly Tried[], { options, lines 
     if ((await bench.count(next, most + 1)) <= most) best = next;
   }
   if (typeof best.printWidth !== 'number' || !tried.some(({ name }) => name === 'printWidth')) return best;
+  // Where sources follow no formatter the width says little: a usual one is better than one that fits a few lines.
+  const wide = lines > bench.lines * LOOSE ? lines + Math.floor(lines * LOOSE_SLIGHT) : most;
   for (const width of USUAL_WIDTHS) {
     if (best.printWidth === width) return best;
     const next = { ...best, printWidth: width };
-    if ((await bench.count(next, most + 1)) <= most) return next;
+    if ((await bench.count(next, wide + 1)) <= wide) return next;
   }
   return best;
 }
@@ -140,6 +144,11 @@ class Bench {
   constructor(samples: readonly Sample[], format: Formatter) {
     this.#samples = samples;
     this.#format = format;
+  }
+
+  /** The lines that the sources have. */
+  get lines(): number {
+    return this.#samples.reduce((sum, { text }) => sum + text.split('\n').length, 0);
   }
 
   hasWork(): boolean {
