@@ -133,7 +133,7 @@ function ligament(cwd: string, args: readonly string[]): Promise<Ran> {
 function git(cwd: string, ...args: string[]): string {
   const { stdout, stderr, status } = spawnSync('git', [...GIT, ...args], { cwd, encoding: 'utf8', maxBuffer: 1 << 28 });
   if (status !== 0) throw new Error(`git ${args.join(' ')}: ${stderr}`);
-  return stdout.trim();
+  return stdout.replace(/\n$/, '');
 }
 
 function report(): void {

@@ -41,7 +41,8 @@ export function tieFaults(one: Tie, path: Path, { choices, known }: TieSurroundi
 export function importFaults(imports: readonly TieImport[], path: Path, known: ReadonlySet<string>): Fault[] {
   return imports.flatMap((one, index): Fault[] => {
     const name = 'from' in one ? packageOf(one.from) : undefined;
-    if (name === undefined || known.has(name)) return [];
+    // What Node.js brings is there (its docs: "node: imports").
+    if (name === undefined || name.startsWith('node:') || known.has(name)) return [];
     const what = `${name} is not a package of this definition${didYouMean(name, [...known])}`;
     return [{ path: [...path, 'imports', index], atKey: true, what }];
   });
