@@ -143,14 +143,17 @@ function filesBy(pattern: string, at: Circumstances): SignPlace[] {
 function namedIn(texts: readonly ConfigurationText[], wanted: readonly string[]): SignPlace[] {
   return texts.flatMap(({ file, text }) =>
     wanted.flatMap((name) => {
-      const index = namedAt(text, name);
-      return index === undefined ? [] : [{ file, line: positionAt(text, index).line, what: `names ${name}` }];
+      const found = namedAt(text, name);
+      if (!found) return [];
+      // What of a manifest is a tool's settings has no lines of its own here.
+      const line = text.includes('\n') ? positionAt(text, found.index).line : undefined;
+      return [{ file, line, what: `names ${found.name}` }];
     }),
   );
 }
 
 /** Where a configuration names something as a text of its own, as a key or as an item. */
-function namedAt(text: string, name: string): number | undefined {
+function namedAt(text: string, name: string): { index: number; name: string } | undefined {
   const pattern = patternOf(name);
   const forms = [
     `(?<=["'\`])${pattern}(?=["'\`/])`,
@@ -159,7 +162,7 @@ function namedAt(text: string, name: string): number | undefined {
     `^\\s*- ${pattern}\\s*$`,
   ];
   const found = new RegExp(forms.join('|'), 'm').exec(text);
-  return found?.index;
+  return found ? { index: found.index, name: found[0].replaceAll(/^[\s-]+|[\s:]+$/g, '') } : undefined;
 }
 
 const SHEET = /\.(css|scss|sass|less|styl|pcss|postcss)$/;

@@ -75,7 +75,12 @@ export async function measure(
     lines: found.lines,
   };
   for (const { glob, samples: own, tried: its } of groups.filter((one) => one !== main)) {
-    const apart = await findOptions(own, its, found.options, format);
+    const apart = await findOptions(
+      own,
+      its.map((one) => fromMain(one, found.options)),
+      found.options,
+      format,
+    );
     const same = await findOptions(own, [], found.options, format);
     const better = apart.lines < same.lines * CLEARLY;
     const used: Found = better ? apart : same;
@@ -85,6 +90,14 @@ export async function measure(
       measured.overrides.push({ files: glob, options: different(apart.options, { ...defaults, ...found.options }) });
   }
   return measured;
+}
+
+/** An option of a kind of files for which what holds for all others is the usual. */
+function fromMain({ name, values }: Tried, main: Options): Tried {
+  const usual = main[name] ?? values[0];
+  // Of a kind that there is little of one blank is an accident, and no style.
+  const others = values.filter((one) => one !== usual && (name !== 'tabWidth' || one !== 1));
+  return usual === undefined ? { name, values } : { name, values: [usual, ...others] };
 }
 
 function different(options: Options, from: Options): Options {
