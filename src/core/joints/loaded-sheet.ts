@@ -5,15 +5,14 @@ import type { Ground } from './ground.ts';
 import type { Joint } from './joint.ts';
 import { sheetJoint } from './sheet-joint.ts';
 import { pickSheet } from './own-sheet.ts';
-import { importsOf, type PageSetup } from './web-page.ts';
+import { appSheets, type PageSetup } from './web-page.ts';
 
 const NEW_SHEETS = ['style.css', 'site.css', 'main.css'];
 
 /** The joint "the global style sheet" of an app whose entry loads it: the plain sheet that the entry or a module beside it imports, else a new one. */
 export function loadedSheetJoint(ground: Ground, boot: string, setup: PageSetup): Joint {
-  const direct = importsOf(ground, setup, boot);
-  const deeper = direct.modules.flatMap((module) => importsOf(ground, setup, module).sheets);
-  const { sheet, passedOver } = pickSheet(ground, [...direct.sheets, ...deeper]);
+  const { own, deeper } = appSheets(ground, setup, boot);
+  const { sheet, passedOver } = pickSheet(ground, [...own, ...deeper]);
   const folder = path.posix.dirname(boot);
   const name = NEW_SHEETS.find((one) => !ground.has(`${folder}/${one}`)) ?? 'sheet.css';
   const target = sheet ?? path.posix.join(folder, name);

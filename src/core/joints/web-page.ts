@@ -40,9 +40,24 @@ export function readPage(ground: Ground, setup: PageSetup): PageGraph | undefine
     .flatMap(({ kind, target }) => (kind === 'module' ? (local(target) ?? []) : []))
     .find((module) => !isBuilt(ground, module));
   const linked = references.flatMap(({ kind, target }) => (kind === 'sheet' ? (local(target) ?? []) : []));
-  const booted = boot === undefined ? { sheets: [], modules: [] } : importsOf(ground, setup, boot);
-  const deeper = booted.modules.flatMap((module) => importsOf(ground, setup, module).sheets);
-  return { page, boot, sheets: [...new Set([...booted.sheets, ...linked, ...deeper])] };
+  const booted = boot === undefined ? { own: [], deeper: [] } : appSheets(ground, setup, boot);
+  return { page, boot, sheets: [...new Set([...booted.own, ...linked, ...booted.deeper])] };
+}
+
+// What the component that an app shows is called, where others are put around it first.
+const APP = /^(app|root|main|layout|index)\b/i;
+const ONLY_LATER = /^\s*(?:void\s+)?import\(\s*["'](\.[^"'\n]+)["']\s*\)[^\n]*\s*$/;
+
+/** The style sheets that the module an app starts from loads, then those of the modules below it, down to what the app shows. */
+export function appSheets(ground: Ground, setup: PageSetup, boot: string): { own: string[]; deeper: string[] } {
+  // An entry that only loads the real one later is none for this.
+  const later = ONLY_LATER.exec(ground.text(boot) ?? '')?.[1];
+  const start = (later === undefined ? undefined : resolveFrom(ground, setup, boot, later)) ?? boot;
+  const { sheets, modules } = importsOf(ground, setup, start);
+  const below = modules.map((module) => importsOf(ground, setup, module));
+  const shown = below.flatMap((one) => one.modules).filter((file) => APP.test(path.posix.basename(file)));
+  const last = shown.flatMap((file) => importsOf(ground, setup, file).sheets);
+  return { own: sheets, deeper: [...below.flatMap((one) => one.sheets), ...last] };
 }
 
 /** The joint "the global style sheet" of a project that starts from a page. */

@@ -42,7 +42,7 @@ export async function readWebpack(ground: Ground): Promise<StackReading> {
   // Entries that are written plainly are relative to where the bundler runs (webpack, "context").
   const here = ground.inHost('webpack.config.js');
   const boot = [here, config.file].flatMap((from) =>
-    entries.flatMap((entry) => resolveFrom(ground, setup, from, entry) ?? []),
+    entries.flatMap((entry) => resolveFrom(ground, setup, from, entry.replace(/^(?![./])/, './')) ?? []),
   )[0];
   const app = readApp(ground, boot);
   const output = folderIn(ground, homes, at('/output/path'), { base: ground.workspace.folder, usual: 'dist' });
