@@ -39,11 +39,7 @@ export async function readWebpack(ground: Ground): Promise<StackReading> {
   const aliases = new Map([...compilerPaths(ground), ...aliasesIn(ground, homes, at('/resolve/alias'))]);
   const setup = { root: ground.workspace.folder, aliases };
   const entries = [...texts('/entry'), ...texts('/entry/main'), ...texts('/entry/app'), './src/index'];
-  // Entries that are written plainly are relative to where the bundler runs (webpack, "context").
-  const here = ground.inHost('webpack.config.js');
-  const boot = [here, config.file].flatMap((from) =>
-    entries.flatMap((entry) => resolveFrom(ground, setup, from, entry.replace(/^(?![./])/, './')) ?? []),
-  )[0];
+  const boot = bootModule(ground, setup, config, entries);
   const app = readApp(ground, boot);
   const output = folderIn(ground, homes, at('/output/path'), { base: ground.workspace.folder, usual: 'dist' });
   const built = buildConfigs(ground, named, config).map((one) => configHomes(ground, one));
@@ -76,6 +72,14 @@ export async function readWebpack(ground: Ground): Promise<StackReading> {
       serve: { folder: path.posix.normalize(output) },
     },
   };
+}
+
+/** The first of some entries that is there. What is written plainly is relative to where the bundler runs (webpack, "context"). */
+function bootModule(ground: Ground, setup: PageSetup, config: ConfigFile, entries: string[]): string | undefined {
+  const places = [ground.inHost('webpack.config.js'), config.file];
+  return places.flatMap((from) =>
+    entries.flatMap((entry) => resolveFrom(ground, setup, from, entry.replace(/^(?![./])/, './')) ?? []),
+  )[0];
 }
 
 /** Every configuration that scripts name, each of which builds or serves the app; where they name none, the usual one. */
