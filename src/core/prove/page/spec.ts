@@ -15,7 +15,10 @@ export const schema = z.strictObject({
     z.optional(z.record(z.string().check(z.regex(/^[A-Z][A-Z0-9_]*$/)), z.string())),
     "variables for the browser that the build is told, by name without the bundler's prefix",
   ),
-  hides: told(z.optional(z.string()), 'text that the build is told as a variable that is not for browsers: nothing built for these may contain it'),
+  hides: told(
+    z.optional(z.string()),
+    'text that the build is told as a variable that is not for browsers: nothing built for these may contain it',
+  ),
   checks: told(z.optional(z.string()), 'what it checks, in words'),
 });
 
