@@ -33,7 +33,7 @@ export interface Question {
   wants: readonly Want[];
   present: ReadonlyMap<string, Present>;
   /** Versions to take first where they fit. */
-  preferred: ReadonlyMap<string, Preference>;
+  preferred: Pick<ReadonlyMap<string, Preference>, 'get'>;
 }
 
 /**

@@ -3,11 +3,16 @@ import type { HostPackages, PackageFact, WorkspacePackages } from '../work.ts';
 import type { NpmQuestion } from './question.ts';
 import type { Want, Preference, Present } from '../../resolve/question.ts';
 import path from 'node:path';
+import { broughtVersion } from './manifest-text.ts';
 import { readOverrides } from './overrides.ts';
 
 /** The question which versions of some packages go into a workspace, with all that the host has to say to it. */
 export function questionFor(
-  { facts, host, doors }: Pick<HostPackages, 'facts' | 'host'> & { doors: Pick<HostPackages['doors'], 'machine'> },
+  {
+    facts,
+    host,
+    doors,
+  }: Pick<HostPackages, 'facts' | 'host'> & { doors: Pick<HostPackages['doors'], 'machine' | 'files'> },
   workspace: WorkspacePackages,
   wants: readonly Want[],
   agreed: ReadonlyMap<string, string> = new Map(),
@@ -21,6 +26,11 @@ export function questionFor(
   }
   for (const [name, version] of agreed)
     preferred.set(name, { version, range: undefined, words: 'newest that suits all that come together' });
+  // What is to stand beside others is the one that they have themselves: a framework's own bundler, and no second one.
+  const brought = (name: string): Preference | undefined => {
+    const version = broughtVersion(doors.files, host.root, workspace.folder, name);
+    return version === undefined ? undefined : { version, range: undefined, words: 'the version that is installed' };
+  };
   const engines = [workspace, root].find((one) => isRange(one.manifest.engines.node ?? '-'));
   return {
     wants,
@@ -33,7 +43,7 @@ export function questionFor(
     },
     platform: doors.machine,
     overrides: readOverrides(facts.manager.name, { manifest: root.manifest.all, settings: host.settings }),
-    preferred,
+    preferred: { get: (name) => preferred.get(name) ?? (names.has(name) ? undefined : brought(name)) },
   };
 }
 
