@@ -6,6 +6,7 @@ import { shownByCall, shownByElement, type Shown } from '../formats/script/shown
 import type { ScriptOperation } from '../formats/script/operations.ts';
 import type { ExportName } from '../formats/script/values.ts';
 import { isAlone } from './alone.ts';
+import { handedOn } from './handed-on.ts';
 import { isOwnModule, startModules } from './app-module.ts';
 import type { Ground } from './ground.ts';
 import { rebasedScreen } from './rebase.ts';
@@ -55,7 +56,9 @@ function appByCall(ground: Ground, boot: string): AppReading {
   const found = places.find(({ place }) => place.shown.line !== undefined);
   const { maker, place } = found ?? { maker: VUE_APP, place: { file: boot, shown: {} } };
   const { file, shown } = place;
-  const read = screenAt(ground, boot, place);
+  const handed = handedOn(ground, boot, place);
+  const showing = handed ?? place;
+  const read = screenAt(ground, boot, showing);
   const plugins: Joint = {
     name: 'app.plugins',
     state: 'present',
@@ -69,12 +72,12 @@ function appByCall(ground: Ground, boot: string): AppReading {
       return [{ file, format: 'script', operation }];
     },
   };
-  const shows = screenJoint(place, read, (tie, was) => ({
+  const shows = screenJoint(showing, read, (tie, was) => ({
     op: 'swap',
-    argument: maker,
+    argument: handed?.call ?? maker,
     code: tie.component,
-    imports: tie.imports.map((one) => localImport(one, file, ground.workspace.folder)),
-    was: shown.given ? { ...was, element: shown.code } : was,
+    imports: tie.imports.map((one) => localImport(one, showing.file, ground.workspace.folder)),
+    was: showing.shown.given ? { ...was, element: showing.shown.code } : was,
   }));
   return { joints: [plugins, vueAround(ground, place, maker), shows], screen: screenOf(read) };
 }

@@ -146,6 +146,24 @@ describe('what an app written with Vue shows', () => {
     expect(after.get('src/router.ts')).toContain("import { h } from 'vue'");
   });
 
+  it('is found where it is handed to a function of another module', async () => {
+    const start = `import { createApp, type Component } from 'vue'
+
+export function start(root: Component) {
+  createApp(root).mount('#app')
+}
+`;
+    const after = await attached('vite-vue-ts', 'vue-router', {
+      'src/main.ts': "import App from './App.vue'\nimport { start } from './start'\n\nstart(App)\n",
+      'src/start.ts': start,
+    });
+    expect(after.get('src/main.ts')).toBe(
+      "import { start } from './start'\nimport { RouterView } from 'vue-router'\n\nstart(RouterView)\n",
+    );
+    expect(after.get('src/start.ts')).toContain("createApp(root).use(router).mount('#app')");
+    expect(after.get('src/router.ts')).toContain("import App from './App.vue'");
+  });
+
   it('is found in a render function, and in another module', async () => {
     const after = await attached('vite-vue-ts', 'vue-router', {
       'src/main.ts': "import { mount } from './mount';\n\nmount('#app');\n",
