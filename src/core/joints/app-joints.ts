@@ -6,7 +6,7 @@ import { shownByCall, shownByElement, type Shown } from '../formats/script/shown
 import type { ScriptOperation } from '../formats/script/operations.ts';
 import type { ExportName } from '../formats/script/values.ts';
 import { isAlone } from './alone.ts';
-import { handedOn } from './handed-on.ts';
+import { elementHandedOn, handedOn } from './handed-on.ts';
 import { isOwnModule, startModules } from './app-module.ts';
 import type { Ground } from './ground.ts';
 import { rebasedScreen } from './rebase.ts';
@@ -106,11 +106,13 @@ function vueAround(ground: Ground, { file, shown }: AppPlace, maker: ExportName)
 }
 
 function appByElement(ground: Ground, boot: string): AppReading {
-  const place = findPlace(ground, boot, (text, file) =>
+  const found = findPlace(ground, boot, (text, file) =>
     /\b(render|hydrate|hydrateRoot)\s*\(/.test(text)
       ? shownByElement(text, file, (from) => isOwnModule(ground, file, from))
       : {},
   );
+  const handed = found.shown.local === undefined ? elementHandedOn(ground, boot) : undefined;
+  const place = handed ?? found;
   const { file, shown } = place;
   const read = screenAt(ground, boot, place);
   const around: Joint = {
@@ -123,7 +125,7 @@ function appByElement(ground: Ground, boot: string): AppReading {
       const imports = tie.imports.map((one) => localImport(one, file, ground.workspace.folder));
       const operation = {
         op: 'wrap-element' as const,
-        element: { argument: showingIn(ground.text(file) ?? '') },
+        element: { argument: handed?.by ?? showingIn(ground.text(file) ?? '') },
         open: `<${tie.component}${attributes(tie.properties)}>`,
         close: `</${tie.component}>`,
         imports,

@@ -1,8 +1,8 @@
 import { importsOf } from '../formats/script/imported-names.ts';
-import { shownByCall, type Shown } from '../formats/script/shown.ts';
+import { shownByCall, shownByElement, type Shown } from '../formats/script/shown.ts';
 import type { ExportName } from '../formats/script/values.ts';
 import { literally } from '../text/literally.ts';
-import { ownModule, startModules } from './app-module.ts';
+import { isOwnModule, ownModule, startModules } from './app-module.ts';
 import type { Ground } from './ground.ts';
 
 /** Where a component is handed to a function of the host's own that makes the app. */
@@ -30,6 +30,41 @@ export function handedOn(ground: Ground, boot: string, made: { file: string; sho
     }
   }
   return undefined;
+}
+
+/** The same for an element, which a function of another module has rendered within its own. */
+export function elementHandedOn(ground: Ground, boot: string): { file: string; shown: Shown; by: string } | undefined {
+  for (const file of startModules(ground, boot)) {
+    const text = ground.text(file) ?? '';
+    for (const one of importsOf(text, file)) {
+      const module = ownModule(ground, file, one.from);
+      if (module === undefined || !rendersArgument(ground.text(module) ?? '', one.name)) continue;
+      const shown = shownByElement(text, file, (from) => isOwnModule(ground, file, from), one.local);
+      if (shown.local !== undefined) return { file, shown, by: one.local };
+    }
+  }
+  return undefined;
+}
+
+/** Whether a function that a module exports has what it is given first rendered. */
+function rendersArgument(text: string, name: string): boolean {
+  const [, argument = ''] = /\(\s*(\w+)/.exec(functionIn(text, name) ?? '') ?? [];
+  if (argument === '' || !/\b(render|hydrate|hydrateRoot)\s*\(/.test(text)) return false;
+  return new RegExp(String.raw`\{\s*${argument}\s*\}|\b(render|hydrate)\(\s*${argument}\b|,\s*${argument}\s*\)`).test(
+    text,
+  );
+}
+
+/** The beginning of a function up to its first argument, by the name under which a module exports it. */
+function functionIn(text: string, name: string): string | undefined {
+  const forms =
+    name === 'default'
+      ? [String.raw`export\s+default\s+(?:async\s+)?function\s*\w*\s*\(\s*\w+`]
+      : [
+          String.raw`export\s+(?:async\s+)?function\s+${literally(name)}\s*\(\s*\w+`,
+          String.raw`export\s+const\s+${literally(name)}\s*=\s*(?:async\s*)?\(\s*\w+`,
+        ];
+  return forms.map((form) => new RegExp(form).exec(text)?.[0]).find((one) => one !== undefined);
 }
 
 /** The name under which a module exports the function whose first argument is called so. */

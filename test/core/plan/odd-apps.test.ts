@@ -62,6 +62,24 @@ export function start() {
     expect(after.get('src/main.tsx')).toContain("import { start } from './start/browser';");
   });
 
+  it('is found where it is handed to a function of another module', async () => {
+    const files = {
+      'src/main.tsx': "import App from './App';\nimport { start } from './start';\n\nstart(<App />);\n",
+      'src/start.tsx': `${LEAD}import { StrictMode, type ReactNode } from 'react';
+
+export function start(node: ReactNode) {
+  createRoot(document.getElementById('root')!).render(<StrictMode>{node}</StrictMode>);
+}
+`,
+    };
+    const after = await attached('vite-react-ts', 'react-router', files);
+    expect(after.get('src/main.tsx')).toContain('start(<RouterProvider router={router} />);');
+    expect(after.get('src/main.tsx')).not.toContain('./App');
+    expect(after.get('src/start.tsx')).toBe(files['src/start.tsx']);
+    const around = await attached('vite-react-ts', '@mui/material', files);
+    expect(around.get('src/main.tsx')).toContain('start(<AppTheme><App /></AppTheme>);');
+  });
+
   it('is handed on to the first route with what it is given', async () => {
     const after = await attached('vite-react-ts', 'react-router', {
       'src/main.tsx': `${LEAD}import App from './App';

@@ -52,13 +52,16 @@ const SHOWING = new Map([
   ['hydrateRoot', 1],
 ]);
 
-/** The one component of the app's own that is shown within elements, comments and calls around it. */
-export function shownByElement(text: string, file: string, isOwn: IsOwn): Shown {
+/**
+ * The one component of the app's own that is shown within elements, comments and calls around it; `by` is a function that shows what it is
+ * given first, beside those of the framework.
+ */
+export function shownByElement(text: string, file: string, isOwn: IsOwn, by?: string): Shown {
   const script = parseScript(text, file);
   if ('fault' in script) return {};
   const calls: { node: Node; leaves: Leaf[] }[] = [];
   walk(script.program, (node) => {
-    const argument = shownArgument(node);
+    const argument = shownArgument(node, by);
     const leaves = argument && leavesOf(script, argument);
     if (leaves && leaves.length > 0) calls.push({ node, leaves });
   });
@@ -80,9 +83,10 @@ export function shownByElement(text: string, file: string, isOwn: IsOwn): Shown 
   return { local: leaf.element.name, code: text.slice(start, end), line: lineOf(text, leaf.element.node), given };
 }
 
-function shownArgument(node: Node): Node | undefined {
+function shownArgument(node: Node, by: string | undefined): Node | undefined {
   if (node.type !== 'CallExpression') return undefined;
-  return node.arguments[SHOWING.get(calleeName(node.callee) ?? '') ?? -1];
+  const name = calleeName(node.callee) ?? '';
+  return node.arguments[name === by ? 0 : (SHOWING.get(name) ?? -1)];
 }
 
 /** The only one, or the only one that is called what people call the first component of an app. */
