@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { packagesFolders } from '../ecosystems/marks.ts';
 import { readConfig, readPaths, takenFrom, type ReadValue, type Taken } from '../formats/script/read.ts';
 import type { ReadPath } from '../formats/script/paths.ts';
 import type { ConfigAddress, ConfigRoot } from '../formats/script/values.ts';
@@ -140,7 +141,9 @@ export function aliasesIn(ground: Ground, homes: readonly ConfigHome[], address:
 export function fromWorkspace(ground: Ground, aliases: ReadonlyMap<string, string>): Map<string, string> {
   const { folder } = ground.workspace;
   const lead = folder === '.' ? '' : `${folder}/`;
-  const own = [...aliases].filter(([, to]) => to.startsWith(lead) && !/^(\.\.|\/)|(^|\/)node_modules\//.test(to));
+  const isOwn = (to: string): boolean =>
+    to.startsWith(lead) && !/^(\.\.|\/)/.test(to) && !to.split('/').some((part) => packagesFolders().includes(part));
+  const own = [...aliases].filter(([, to]) => isOwn(to));
   return new Map(own.map(([name, to]) => [name, to.slice(lead.length)]));
 }
 

@@ -7,7 +7,7 @@ const SECRETS: readonly [RegExp, string][] = [
   [/-----BEGIN [A-Z ]{0,40}PRIVATE KEY-----/, 'a private key'],
   [/"private_key"|"service_account"/, 'the key of a service account'],
   [/^[sr]k_(live|test)_\w/, 'a secret key'],
-  [/^(gh[opsur]_|github_pat_|glpat-|npm_|xox[abprs]-)\w/, 'an access token'],
+  [/^(gh[opsur]_|github_pat_|glpat-|xox[abprs]-)\w/, 'an access token'],
   [/^A(KI|SI)A[A-Z0-9]{16}$/, 'an access key'],
   [/^[a-z][a-z0-9+.-]{0,40}:\/\/[^/\s:@]{0,200}:[^/\s@]{1,200}@/i, 'an address with a password in it'],
 ];
