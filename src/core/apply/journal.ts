@@ -129,4 +129,14 @@ function checkPlaces(
     const missing = before !== null && phase !== 'settled' && readImage(files, record, before) === undefined;
     if (missing) throw broken(`how ${file} was before (${before}) is missing`);
   }
+  checkFolders(files, root, entries, broken);
+}
+
+/** What is put back must have folders above it: neither a file that is there, nor one that is put back as well. */
+function checkFolders(files: Reader, root: string, entries: Journal['files'], broken: (why: string) => Problem): void {
+  const there = new Set(entries.filter(({ before }) => before !== null).map(({ file }) => file));
+  for (const file of there)
+    for (let above = path.posix.dirname(file); above !== '.' && above !== '/'; above = path.posix.dirname(above))
+      if (there.has(above) || files.kind(path.join(root, above)) === 'file')
+        throw broken(`${file} would be put into ${above}, which is a file`);
 }
