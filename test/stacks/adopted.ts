@@ -1,4 +1,5 @@
 import type { Outcome } from './pairs.ts';
+import { readReceipts, writeReceipts, type Receipt } from './receipts.ts';
 import type { StackHost } from './work.ts';
 
 /** Which of the integrations that a host has would be adopted as they are, were the record of them lost. */
@@ -30,7 +31,7 @@ async function adoptable(host: StackHost, integrations: readonly string[]): Prom
 }
 
 /** Outcomes of a group, with what a host is told to have adopted; its packages are declared only, and nothing is proved. */
-export async function tellAdopted(host: StackHost, group: string[], outcomes: readonly Outcome[]): Promise<Outcome[]> {
+async function tellAdopted(host: StackHost, group: string[], outcomes: readonly Outcome[]): Promise<Outcome[]> {
   await host.prepare();
   const attached = await host.ligament('attach', ...group, '--no-install', '--no-prove', '--yes');
   const found = attached.status === 0 ? await adoptedOf(host, group) : [];
@@ -40,4 +41,17 @@ export async function tellAdopted(host: StackHost, group: string[], outcomes: re
     delete outcome.adopted;
     return found.includes(one.integration) && one.state === 'proved' ? { ...outcome, adopted: true } : outcome;
   });
+}
+
+/** Notes in the receipts of a host what it would be told to have adopted. */
+export async function adoptHost(host: StackHost): Promise<void> {
+  const receipts = readReceipts(host.id);
+  if (!receipts) return;
+  const units: Receipt[] = [];
+  for (const unit of receipts.units)
+    units.push({ ...unit, outcomes: await tellAdopted(host, unit.group, unit.outcomes) });
+  writeReceipts({ ...receipts, units });
+  const found = units.flatMap((unit) => unit.outcomes).filter(({ state }) => state === 'proved');
+  console.log(`adopted  ${host.id.padEnd(18)} ${found.filter(({ adopted }) => adopted).length} of ${found.length}`);
+  for (const { integration, adopted } of found) if (!adopted) console.log(`         not      ${integration}`);
 }

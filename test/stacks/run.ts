@@ -5,10 +5,11 @@
 import { createHash } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
+import { parseArgs } from 'node:util';
 import { openOfflineRegistry, type OfflineRegistry } from '../../demo/registry/server.ts';
 import { fillShelf } from '../../demo/registry/shelf.ts';
 import { modulesIn } from './modules.ts';
-import { tellAdopted } from './adopted.ts';
+import { adoptHost } from './adopted.ts';
 import { browse, packagesWith, tryTogether, type Outcome } from './pairs.ts';
 import { provedIn, queueOf, statesIn, worseThan, type HostPlan, type HostState, type Queue } from './queue.ts';
 import {
@@ -28,12 +29,18 @@ import { HOSTS, installShelf, lockedPackages, SHELF, StackHost, WORK } from './w
 // Two that show the first page cannot both do so; each is tried without the others.
 const RIVALS: Record<string, string> = { '@tanstack/react-router': 'react-router' };
 
-const flag = (name: string): boolean => process.argv.includes(`--${name}`);
-const named = (name: string): string[] | undefined =>
-  process.argv
-    .find((one) => one.startsWith(`--${name}=`))
-    ?.slice(name.length + 3)
-    .split(',');
+const boolean = { type: 'boolean' } as const;
+const string = { type: 'string' } as const;
+// An option that it does not know ends it: a whole run takes long.
+const { values: options } = parseArgs({
+  options: {
+    hosts: string,
+    integrations: string,
+    ...{ all: boolean, each: boolean, online: boolean, shelf: boolean, merge: boolean, adopted: boolean },
+  },
+});
+const flag = (name: 'all' | 'each' | 'online' | 'shelf' | 'merge' | 'adopted'): boolean => options[name] ?? false;
+const named = (name: 'hosts' | 'integrations'): string[] | undefined => options[name]?.split(',');
 const everyHost = fs.readdirSync(HOSTS).sort();
 const only = named('integrations');
 // A run of some hosts or integrations is for looking at them: it leaves no receipts.
@@ -67,7 +74,7 @@ if (!flag('online') && !flag('shelf') && queue.plans.length > 0) {
   });
 }
 try {
-  if (flag('adopted')) await each(ids, adoptHost);
+  if (flag('adopted')) await each(ids, (id) => adoptHost(new StackHost(id, registry?.url)));
   else await each(queue.plans, (plan) => (flag('shelf') ? shelveHost(plan.host) : tryHost(plan)));
 } finally {
   await registry?.close();
@@ -189,20 +196,6 @@ async function tryUnit(host: StackHost, stack: string, group: string[]): Promise
     at: new Date().toISOString(),
     commit,
   };
-}
-
-/** Notes in the receipts of a host what it would be told to have adopted. */
-async function adoptHost(id: string): Promise<void> {
-  const receipts = readReceipts(id);
-  if (!receipts) return;
-  const host = new StackHost(id, registry?.url);
-  const units: Receipt[] = [];
-  for (const unit of receipts.units)
-    units.push({ ...unit, outcomes: await tellAdopted(host, unit.group, unit.outcomes) });
-  writeReceipts({ ...receipts, units });
-  const found = units.flatMap((unit) => unit.outcomes).filter(({ state }) => state === 'proved');
-  console.log(`adopted  ${id.padEnd(18)} ${found.filter(({ adopted }) => adopted).length} of ${found.length}`);
-  for (const { integration, adopted } of found) if (!adopted) console.log(`         not      ${integration}`);
 }
 
 async function shelveHost(id: string): Promise<void> {

@@ -1,9 +1,10 @@
-import { spawn, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { projectRoot, registryEnvironment } from '../../demo/registry/open.ts';
+import { runAsync, type Run } from '../support/run-async.ts';
 
 const PROGRAM = path.join(projectRoot(), 'dist/ligament.js');
 const HOOK = path.join(projectRoot(), 'test/stacks/coverage-hook.mjs');
@@ -31,11 +32,7 @@ const SHAPES: Record<string, string> = {
   'node-service-js': 'a service',
 };
 
-export interface Run {
-  status: number | null;
-  stdout: string;
-  stderr: string;
-}
+export type { Run };
 
 /** A host of a real framework, installed, in a working copy that is used again and again. */
 export class StackHost {
@@ -208,15 +205,7 @@ export class StackHost {
       environment.npm_config_cache = path.join(WORK, 'npm-cache');
       if (process.env.npm_config_registry) environment.npm_config_registry = process.env.npm_config_registry;
     }
-    return new Promise((resolve, reject) => {
-      const child = spawn(command, args, { cwd, env: { ...environment, ...more }, stdio: ['ignore', 'pipe', 'pipe'] });
-      let stdout = '';
-      let stderr = '';
-      child.stdout.on('data', (chunk: Buffer) => (stdout += chunk.toString()));
-      child.stderr.on('data', (chunk: Buffer) => (stderr += chunk.toString()));
-      child.on('error', reject);
-      child.on('close', (status) => resolve({ status, stdout, stderr }));
-    });
+    return runAsync(command, args, { cwd, env: { ...environment, ...more } });
   }
 }
 

@@ -1,19 +1,16 @@
-import { spawn, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { inject } from 'vitest';
 import { projectRoot, registryEnvironment } from '../../demo/registry/open.ts';
+import { runAsync, type Run } from './run-async.ts';
 
 export const PROGRAM = path.join(projectRoot(), 'dist/ligament.js');
 const CACHE = path.join(projectRoot(), 'node_modules/.cache/tests');
 
-export interface Run {
-  status: number | null;
-  stdout: string;
-  stderr: string;
-}
+export type { Run };
 
 /** A host in a temporary folder, with everything that tests do to one. */
 export class TestHost {
@@ -48,19 +45,7 @@ export class TestHost {
   }
 
   runAsync(command: string, args: string[]): Promise<Run> {
-    return new Promise((resolve, reject) => {
-      const child = spawn(command, args, {
-        cwd: this.root,
-        env: this.environment,
-        stdio: ['ignore', 'pipe', 'pipe'],
-      });
-      let stdout = '';
-      let stderr = '';
-      child.stdout.on('data', (chunk: Buffer) => (stdout += chunk.toString()));
-      child.stderr.on('data', (chunk: Buffer) => (stderr += chunk.toString()));
-      child.on('error', reject);
-      child.on('close', (status) => resolve({ status, stdout, stderr }));
-    });
+    return runAsync(command, args, { cwd: this.root, env: this.environment });
   }
 
   run(command: string, args: string[], environment: Record<string, string> = {}): Run {

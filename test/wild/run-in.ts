@@ -1,4 +1,4 @@
-import { spawn } from 'node:child_process';
+import { runAsync } from '../support/run-async.ts';
 
 export interface Ran {
   status: number | null;
@@ -7,21 +7,10 @@ export interface Ran {
   output: string;
 }
 
+const QUIET = { NO_COLOR: '1', CI: '1', NG_CLI_ANALYTICS: 'false', NEXT_TELEMETRY_DISABLED: '1' };
+
 /** Runs a command in a folder, without colours and without anybody to ask. */
-export function runIn(cwd: string, command: string, args: readonly string[]): Promise<Ran> {
-  return new Promise((resolve, reject) => {
-    const child = spawn(command, args, {
-      cwd,
-      env: { ...process.env, NO_COLOR: '1', CI: '1', NG_CLI_ANALYTICS: 'false', NEXT_TELEMETRY_DISABLED: '1' },
-      stdio: ['ignore', 'pipe', 'pipe'],
-    });
-    let stdout = '';
-    let stderr = '';
-    child.stdout.on('data', (chunk: Buffer) => (stdout += chunk.toString()));
-    child.stderr.on('data', (chunk: Buffer) => (stderr += chunk.toString()));
-    child.on('error', reject);
-    child.on('close', (status) => {
-      resolve({ status, stdout, output: stdout + stderr });
-    });
-  });
+export async function runIn(cwd: string, command: string, args: readonly string[]): Promise<Ran> {
+  const { status, stdout, stderr } = await runAsync(command, args, { cwd, env: { ...process.env, ...QUIET } });
+  return { status, stdout, output: stdout + stderr };
 }

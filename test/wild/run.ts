@@ -7,6 +7,7 @@
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { parseArgs } from 'node:util';
 import { spawnSync } from 'node:child_process';
 import { projectRoot } from '../../demo/registry/open.ts';
 import { checkPatch } from './check-patch.ts';
@@ -31,18 +32,16 @@ interface Look {
   real?: string;
 }
 
-const named = (name: string): string[] | undefined =>
-  process.argv
-    .find((one) => one.startsWith(`--${name}=`))
-    ?.slice(name.length + 3)
-    .split(',');
+const { values: options } = parseArgs({
+  options: { projects: { type: 'string' }, integrations: { type: 'string' }, real: { type: 'boolean' } },
+});
 
 const catalog = path.join(projectRoot(), 'catalog');
-const ids = named('integrations') ?? integrationsIn(catalog);
-const projects = named('projects')?.map(projectCalled) ?? WILD;
+const ids = options.integrations?.split(',') ?? integrationsIn(catalog);
+const projects = options.projects?.split(',').map(projectCalled) ?? WILD;
 const looks: Look[] = [];
 const untried = new Map<string, string>();
-const isReal = process.argv.includes('--real');
+const isReal = options.real ?? false;
 
 const open = [...projects];
 await Promise.all(

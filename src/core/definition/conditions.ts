@@ -43,6 +43,10 @@ const facts = {
     z.optional(z.enum(['alone', 'within'])),
     'whether what the app shows first can be shown by itself (`alone`), or only `within` what else it needs: providers, plugins, answers of a server',
   ),
+  implicit: told(
+    z.optional(z.literal('declared')),
+    'names that sources use without importing them are declared in a file that a framework or a plugin writes',
+  ),
   configured: told(z.optional(z.array(z.string())), "top-level keys of the bundler's configuration"),
   joints: told(z.optional(z.array(z.enum(JOINT_NAMES))), 'joints that its stack has'),
   environment: told(

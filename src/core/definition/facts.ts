@@ -32,6 +32,7 @@ export const FACTS = {
     'the import aliases of a bundler, as the member `resolve` that a configuration of Vite has for them, with a comma behind; nothing where there are none',
   'aliases.import':
     'the import that this code needs, as a line `// {{aliases.import}}`; where it needs none the line goes',
+  'implicit.imports': 'the file in which names are declared that sources use without importing them',
   'bundler.config': "the module of the bundler's configuration",
   'bundler.merged': 'the code that merges `own` into what that module exports (`base`)',
   'style.settings':

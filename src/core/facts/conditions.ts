@@ -2,6 +2,7 @@ import { JOINTS, type JointName } from '../definition/joints.ts';
 import type { StackFacts } from '../stacks/sides.ts';
 import type { Signs } from '../definition/signs.ts';
 import { findSigns } from './signs.ts';
+import { implicitImports } from './implicit-imports.ts';
 import { hasTests } from './tests.ts';
 import type { Circumstances } from './circumstances.ts';
 import path from 'node:path';
@@ -110,6 +111,8 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
     screen === undefined || (screen === 'alone') === (stack.traits.screen?.alone ?? false)
       ? []
       : [`it is for apps whose first component is shown ${screen}`],
+  implicit: ({ implicit }, at) =>
+    implicit === undefined || implicitImports(at) !== '' ? [] : ['it imports all that it uses'],
   configured: ({ configured = [] }, { stack }) =>
     configured
       .filter((key) => !stack.traits.config?.keys.includes(key))

@@ -27,12 +27,19 @@ export function settleWay(way: Way, at: Circumstances): Way {
 
 /** A text with the fragments of its way in their places: of each the first variant whose condition holds. */
 function withFragments(text: string, { fragments = {} }: Way, at: Circumstances): string {
-  return fillFragments(text, (name) => {
-    if (name === 'public.import') return publicImport(at.stack.traits);
-    if (name === 'aliases.import') return aliasesImport(at.stack.traits);
-    return fragments[name] && (fragments[name].find(({ when }) => holds(when, at))?.text ?? '');
-  });
+  return fillFragments(
+    text,
+    (name) =>
+      IMPORTS[name]?.(at.stack.traits) ??
+      (fragments[name] && (fragments[name].find(({ when }) => holds(when, at))?.text ?? '')),
+  );
 }
+
+/** Facts that are imports, each for its own line. */
+const IMPORTS: Record<string, (traits: Traits) => string> = {
+  'public.import': publicImport,
+  'aliases.import': aliasesImport,
+};
 
 /** The import that the code needs by which sources of the browser get variables; empty where it needs none. */
 function publicImport({ publicEnvironment, folder }: Traits): string {

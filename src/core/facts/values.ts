@@ -1,4 +1,5 @@
 import { aliasesCode } from './aliases.ts';
+import { implicitImports } from './implicit-imports.ts';
 import type { Circumstances } from './circumstances.ts';
 import path from 'node:path';
 import type { FactName, PlacedFact } from '../definition/facts.ts';
@@ -46,6 +47,7 @@ export function factValues(at: Circumstances): FactValues {
     'database.address': stack.traits.databaseAddress ?? "''",
     pages: stack.traits.pages ?? '',
     aliases: aliasesCode(stack.traits),
+    'implicit.imports': implicitImports(at),
     'bundler.config': stack.traits.config?.module ?? '',
     'bundler.merged': stack.traits.config?.isFunction
       ? 'defineConfig(async (env) => mergeConfig(await base(env), own))'

@@ -215,5 +215,8 @@ function screenJoint(
 
 /** What an app shows first, where no tool but its own bundler knows how to read its modules. */
 export function withinBundler(screen: Screen | undefined): Screen | undefined {
-  return screen && { ...screen, alone: false };
+  if (!screen) return undefined;
+  // Whether it stands alone is not asked: many modules would be read for it.
+  const { local, from, name, given } = screen;
+  return { local, from, name, given, alone: false };
 }

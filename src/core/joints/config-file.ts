@@ -6,6 +6,7 @@ import { blockedJoint, type Joint, type JointOf } from './joint.ts';
 import type { JointName } from '../definition/joints.ts';
 import type { TieOf } from '../definition/ties.ts';
 import type { ScriptOperation } from '../formats/script/operations.ts';
+import { literally } from '../text/literally.ts';
 import type { CodeStyle } from '../text/code-style.ts';
 import type { Ground } from './ground.ts';
 
@@ -28,6 +29,12 @@ export function configFile(
   const present = ground.first(names.map((name) => ground.inHost(name)));
   const file = present ?? ground.inHost(fresh.name);
   return { file, text: present === undefined ? undefined : ground.text(present), seed: fresh.seed };
+}
+
+/** The configuration files that scripts of the manifest name when they run a program (`--config`, `-c`), from the workspace on. */
+export function namedConfigs(ground: Ground, program: string): string[] {
+  const named = new RegExp(String.raw`\b${literally(program)}\b[^&|;]{0,500}?(?:--config|-c)[= ](["']?)([^\s"']+)\1`);
+  return Object.values(ground.workspace.manifest.scripts).flatMap((script) => named.exec(script)?.[2] ?? []);
 }
 
 /** A joint that is a list in a configuration file. */

@@ -62,6 +62,8 @@ export interface Traits {
   folder: string;
   screen?: Screen | undefined;
   serve?: Serve | undefined;
+  /** Where it declares names that sources use without importing them, relative to the workspace. */
+  implicitImports?: string | undefined;
   /** A program that makes what sources lean on before anything is built (generated types and settings). */
   prepare?: { program: string; args: string[] } | undefined;
   /** How modules of its own are run beside it: a program with what stands before their paths, and what they end in then. */

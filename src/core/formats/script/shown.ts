@@ -83,6 +83,22 @@ export function shownByElement(text: string, file: string, isOwn: IsOwn, by?: st
   return { local: leaf.element.name, code: text.slice(start, end), line: lineOf(text, leaf.element.node), given };
 }
 
+/** Whether something of a name, as what a function was given, is shown by a call in a module. */
+export function showsName(text: string, file: string, name: string): boolean {
+  const script = parseScript(text, file);
+  if ('fault' in script) return false;
+  let found = false;
+  walk(script.program, (node) => {
+    const argument = shownArgument(node, undefined);
+    if (argument)
+      walk(argument, (inner) => {
+        if (inner.type === 'Identifier' && inner.name === name) found = true;
+      });
+    return !found;
+  });
+  return found;
+}
+
 function shownArgument(node: Node, by: string | undefined): Node | undefined {
   if (node.type !== 'CallExpression') return undefined;
   const name = calleeName(node.callee) ?? '';

@@ -12,7 +12,7 @@ import { sheetJoint } from '../../joints/sheet-joint.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { pickSheet } from '../../joints/own-sheet.ts';
 
-import { angularEnvironment, environmentsJoint, type BuildTarget } from './environments.ts';
+import { environments, type BuildTarget } from './environments.ts';
 
 const FILE = 'angular.json';
 
@@ -25,12 +25,13 @@ interface Project extends BuildTarget {
 /** The joints of an app built with Angular (its docs: "Workspace configuration"). */
 export async function readAngular(ground: Ground): Promise<StackReading> {
   const project = findProject(ground);
+  const told = project && environments(ground, ground.inHost(FILE), project);
   const builder = ground.versionOf('@angular/build') ?? ground.versionOf('@angular-devkit/build-angular');
   return {
     joints: [
       dataPostcssJoint(ground, ['postcss.config.json', '.postcssrc.json']),
       stylesJoint(ground, project),
-      ...(project ? [environmentsJoint(ground, ground.inHost(FILE), project)] : []),
+      ...(told ? [told.joint] : []),
       ...(await packageJoints(ground)),
     ],
     absent: {
@@ -48,7 +49,7 @@ export async function readAngular(ground: Ground): Promise<StackReading> {
       ...(project
         ? {
             serve: { folder: outputFolder(project) },
-            publicEnvironment: angularEnvironment(ground, project),
+            publicEnvironment: told?.environment,
             proofBoot: bootJoint(ground, ground.inHost(entryOf(project)), 'the entry'),
           }
         : {}),

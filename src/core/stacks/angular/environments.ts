@@ -29,7 +29,7 @@ const NEW = 'environments/environment.ts';
 const NEW_DEVELOPMENT = 'environments/environment.development.ts';
 const EXPORTED = { export: NAME };
 
-export function readEnvironments(ground: Ground, { build, sourceRoot }: BuildTarget): Environments {
+function readEnvironments(ground: Ground, { build, sourceRoot }: BuildTarget): Environments {
   const pairs = Object.entries(recordOf(build.configurations)).flatMap(([configuration, one]) =>
     replacementsIn(recordOf(one)).map((pair) => ({ configuration, ...pair })),
   );
@@ -55,9 +55,20 @@ function replacementsIn({ fileReplacements }: Record<string, unknown>): { replac
   });
 }
 
-/** The joint "the variables that browsers get": members of the environment that each build configuration has. */
-export function environmentsJoint(ground: Ground, file: string, target: BuildTarget): Joint {
+/**
+ * How an app gets what differs between development and production: the joint "the variables that browsers get" (members of the
+ * environment that each build configuration has), and how sources have them. `file` is the workspace configuration.
+ */
+export function environments(
+  ground: Ground,
+  file: string,
+  target: BuildTarget,
+): { joint: Joint; environment: PublicEnvironment } {
   const found = readEnvironments(ground, target);
+  return { joint: environmentsJoint(ground, file, target, found), environment: environmentOf(found, target) };
+}
+
+function environmentsJoint(ground: Ground, file: string, target: BuildTarget, found: Environments): Joint {
   const all = [...new Set([found.base, ...found.replaced.values()])];
   const closed = found.isThere ? all.find((one) => !isOpen(ground, one)) : undefined;
   if (closed !== undefined)
@@ -133,9 +144,8 @@ function isOpen(ground: Ground, file: string): boolean {
 }
 
 /** How sources get what the environment says. */
-export function angularEnvironment(ground: Ground, target: BuildTarget): PublicEnvironment {
-  const { base, replaced } = readEnvironments(ground, target);
-  const all = [...new Set([base, ...replaced.values(), path.posix.join(target.sourceRoot, NEW_DEVELOPMENT)])];
+function environmentOf({ base, replaced }: Environments, { sourceRoot }: BuildTarget): PublicEnvironment {
+  const all = [...new Set([base, ...replaced.values(), path.posix.join(sourceRoot, NEW_DEVELOPMENT)])];
   return {
     code: (name) => `${NAME}.${memberName(name)}`,
     import: { name: NAME, file: base.replace(/\.ts$/, '') },

@@ -49,6 +49,7 @@ export async function readNuxt(ground: Ground): Promise<StackReading> {
       runtime: 'both',
       outputs: ['.nuxt', '.output', 'dist', 'coverage'],
       prepare: { program: 'nuxt', args: ['prepare'] },
+      implicitImports: '.nuxt/types/imports.d.ts',
       bundler: viteVersion(ground, '5.2.0'),
       folder: source,
       serve: {

@@ -5,7 +5,7 @@ import { parseJson } from '../../formats/json/json.ts';
 import type { Joint } from '../../joints/joint.ts';
 import { readApp } from '../../joints/app-joints.ts';
 import { browserSources } from '../../joints/browser-sources.ts';
-import { configFile, newConfig, pluginsJoint, type ConfigFile } from '../../joints/config-file.ts';
+import { configFile, namedConfigs, newConfig, pluginsJoint, type ConfigFile } from '../../joints/config-file.ts';
 import { configHomes, folderIn, fromRoot, pathIn, pathsIn, textIn, type ConfigHome } from '../../joints/config-home.ts';
 import { elementsImport } from '../../joints/elements-import.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
@@ -159,15 +159,14 @@ export function at(pointer: string): ConfigAddress {
 
 /** Vite's configuration, wherever the scripts say that it is. */
 export function findConfig(ground: Ground): ConfigFile {
-  const named = Object.values(ground.workspace.manifest.scripts).flatMap((script) => {
-    const match = /\bvite\b[^&|;]{0,500}?(?:--config|-c)[= ](["']?)([^\s"']+)\1/.exec(script);
-    return match?.[2] === undefined ? [] : [match[2]];
-  });
   const { language, moduleFormat, style } = ground.workspace;
   // A plain .js file is an ES module only where the manifest says so.
   const ending = language === 'ts' ? 'ts' : moduleFormat === 'esm' ? 'js' : 'mjs';
   const seed = newConfig('defineConfig', 'vite', 'plugins: [],', style);
-  return configFile(ground, [...named, ...CONFIG_FILES], { name: `vite.config.${ending}`, seed });
+  return configFile(ground, [...namedConfigs(ground, 'vite'), ...CONFIG_FILES], {
+    name: `vite.config.${ending}`,
+    seed,
+  });
 }
 
 /** PostCSS set up inside Vite's own configuration: its own files are then not read. */

@@ -6,7 +6,7 @@ import { readApp, withinBundler } from '../../joints/app-joints.ts';
 import { bootJoint } from '../../joints/boot-joint.ts';
 import { browserSources } from '../../joints/browser-sources.ts';
 import { aliasesIn, configHomes, folderIn, fromWorkspace } from '../../joints/config-home.ts';
-import { configFile, type ConfigFile } from '../../joints/config-file.ts';
+import { configFile, namedConfigs, type ConfigFile } from '../../joints/config-file.ts';
 import { elementsImport } from '../../joints/elements-import.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
 import { postcssJoint } from '../../joints/postcss-joint.ts';
@@ -26,10 +26,7 @@ export async function readWebpack(ground: Ground): Promise<StackReading> {
     `webpack.config.${ending}`,
     `webpack.common.${ending}`,
   ]);
-  const named = Object.values(ground.workspace.manifest.scripts).flatMap((script) => {
-    const match = /\bwebpack\b[^&|;]{0,500}?(?:--config|-c)[= ](["']?)([^\s"']+)\1/.exec(script);
-    return match?.[2] === undefined ? [] : [match[2]];
-  });
+  const named = namedConfigs(ground, 'webpack');
   const config = configFile(ground, [...named, ...names], { name: 'webpack.config.js', seed: '' });
   const homes = configHomes(ground, config);
   const texts = (pointer: string): string[] =>
@@ -42,7 +39,9 @@ export async function readWebpack(ground: Ground): Promise<StackReading> {
   const boot = bootModule(ground, setup, config, entries);
   const app = readApp(ground, boot);
   const output = folderIn(ground, homes, at('/output/path'), { base: ground.workspace.folder, usual: 'dist' });
-  const built = buildConfigs(ground, named, config).map((one) => configHomes(ground, one));
+  const built = buildConfigs(ground, named, config).map((one) =>
+    one.file === config.file ? homes : configHomes(ground, one),
+  );
   const defined = definedVariables(ground, built, at('/plugins'));
   return {
     joints: [
