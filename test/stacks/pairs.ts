@@ -126,8 +126,11 @@ export async function tryTogether(host: StackHost, stack: string, integrations: 
   if (left !== '') return failed(`detach left: ${left}\n${host.git('diff').slice(0, 2000)}`);
   const { proofs, changes } = JSON.parse(attached.stdout) as Attached;
   return integrations.map((integration) => {
-    const checked = proofs.filter((one) => one.integration === integration && one.held).map((proof) => proof.checked);
-    if (checked.length === 0) return made(integration, 'failed', 'nothing was proved');
+    const own = proofs.filter((one) => one.integration === integration);
+    // What was seen only in part counts for somebody without a browser, not here.
+    if (own.length === 0 || !own.every(({ held }) => held))
+      return made(integration, 'failed', 'it was not proved whole');
+    const checked = own.map((proof) => proof.checked);
     const part = changes.parts.find((one) => one.integration === integration);
     const packages = Object.fromEntries((part?.packages ?? []).map(({ name, version }) => [name, version]));
     const known = adopted.includes(integration) ? { adopted: true as const } : {};

@@ -27,6 +27,8 @@ export const page: BuildProof = {
     const browser = findBrowser(doors);
     if (browser === undefined)
       return bench.unseen(`${ran.shown} built it`, 'there is no Chromium here to look at its pages');
+    if ('folder' in how && doors.files.kind(bench.path(path.posix.join(how.folder, 'index.html'))) === undefined)
+      return bench.unseen(`${ran.shown} built it`, `it left no page in ${how.folder} to look at`);
     let server: Server;
     try {
       server = await serve(bench, how);

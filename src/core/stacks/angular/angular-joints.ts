@@ -109,11 +109,15 @@ function entryOf({ values, sourceRoot }: Project): string {
   return typeof browser === 'string' ? browser : path.posix.join(sourceRoot, 'main.ts');
 }
 
-/** Where the builder puts the app (its option `outputPath`: a folder, or a folder with the name of the browser's part). */
-function outputFolder({ name, values }: Project): string {
+/**
+ * Where the builder puts the app: the folder of its option `outputPath`, in a folder of its own for the browser's part. The builder
+ * that is only for browsers (its name ends in `:browser`) makes no such part.
+ */
+function outputFolder({ name, build, values }: Project): string {
   const { outputPath } = values;
   const parts = recordOf(outputPath);
   const base =
     typeof outputPath === 'string' ? outputPath : typeof parts.base === 'string' ? parts.base : `dist/${name}`;
+  if (typeof build.builder === 'string' && /:browser(-esbuild)?$/.test(build.builder)) return base;
   return path.posix.join(base, typeof parts.browser === 'string' ? parts.browser : 'browser');
 }
