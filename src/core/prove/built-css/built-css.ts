@@ -8,8 +8,12 @@ export const builtCss: ProofKind<Spec, Maker> = {
   says: 'adds a source that uses a class, builds the app, and looks for a rule for that class in the style sheets of the build',
   schema,
   order: 4,
-  describe: ({ declares }, what) =>
-    `builds a copy of ${what} with one class that nobody uses, and looks for its rule (${Object.keys(declares).join(', ')}) in the built CSS`,
+  describe({ class: [name = ''], declares }, what) {
+    const names = Object.keys(declares);
+    return names.length === 0
+      ? `builds a copy of ${what} and looks for a rule of .${name} in the built CSS`
+      : `builds a copy of ${what} with one class that nobody uses, and looks for its rule (${names.join(', ')}) in the built CSS`;
+  },
   commands: (_, { build }) => [build],
   isOwnCode: ({ sheet }) => sheet !== undefined,
   load: async () => ({ byBuild: (await import('./prove-built-css.ts')).builtCss }),
