@@ -44,9 +44,14 @@ export function findSigns(wanted: Signs, at: Circumstances): FoundSigns {
     if (wanted[kind] === undefined) continue;
     const found = (FINDERS[kind] as Find)(wanted[kind] as never, at);
     if (found.length === 0) missing.push(kind);
-    places.push(...found);
+    // A configuration is a source, too.
+    for (const one of found) if (!places.some((other) => isSamePlace(one, other))) places.push(one);
   }
   return { places, missing };
+}
+
+function isSamePlace(one: SignPlace, other: SignPlace): boolean {
+  return one.file === other.file && one.line === other.line && one.what === other.what;
 }
 
 const FINDERS: { [Kind in keyof Signs]-?: (wanted: NonNullable<Signs[Kind]>, at: Circumstances) => SignPlace[] } = {
