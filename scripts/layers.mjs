@@ -5,6 +5,7 @@ export const LAYERS = [
   'core/text',
   'core/doors',
   'core/formats',
+  'core/analogy',
   'core/edits',
   'core/resolve',
   'core/ecosystems',
@@ -22,6 +23,7 @@ export const LAYERS = [
   'core/apply',
   'core/prove',
   'core/plan',
+  'core/grow',
   'core/enrol',
   'cli',
 ];

@@ -5,6 +5,7 @@ import { attach } from './commands/attach/options.ts';
 import { browse } from './commands/browse/options.ts';
 import { detach } from './commands/detach/options.ts';
 import { enrol } from './commands/enrol/options.ts';
+import { grow } from './commands/grow/options.ts';
 import { history } from './commands/history/options.ts';
 import { prove } from './commands/prove/options.ts';
 import { recover } from './commands/recover/options.ts';
@@ -14,7 +15,7 @@ import { Output, version } from './output.ts';
 import type { GlobalOptions } from './session.ts';
 
 /** Every command, in the order in which the help lists them. */
-export const COMMANDS: readonly AnyCommand[] = [survey, browse, prove, history, attach, detach, undo, recover, enrol];
+export const COMMANDS: readonly AnyCommand[] = [survey, browse, prove, history, attach, grow, detach, undo, recover, enrol];
 
 class UsageError extends Error {}
 

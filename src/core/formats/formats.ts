@@ -1,3 +1,4 @@
+import { besideFormat } from './beside/beside-format.ts';
 import { componentFormat } from './component/component-format.ts';
 import { dotenvFormat } from './dotenv/dotenv-format.ts';
 import { iniFormat } from './ini/ini-format.ts';
@@ -15,6 +16,7 @@ import type { Format, FormatDescriptor, Outcome, Surroundings } from './format.t
 
 /** Every kind of text that can be edited. */
 export const FORMATS = [
+  besideFormat,
   componentFormat,
   dotenvFormat,
   iniFormat,

@@ -5,6 +5,7 @@ import { readText } from '../text/utf8.ts';
 import type { JointName } from '../definition/joints.ts';
 import type { Joint } from './joint.ts';
 import type { Reader } from '../ports.ts';
+import type { Growth } from './growth.ts';
 import type { Traits } from './traits.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 
@@ -111,6 +112,8 @@ export interface Stack {
   /** Its name with the versions found, as "Vite 7 + Vue 3.5"; undefined where the workspace is not built with it. */
   recognise(ground: Ground): string | undefined;
   read(ground: Ground): Promise<StackReading>;
+  /** What can grow in it, by what a side of it tells; nothing where the stack does not say. */
+  grows?(ground: Ground, traits: Traits): Promise<Growth>;
   /** How its sources are built where the manifest has no `build` script: a program of an installed package, and arguments. */
   build?: { program: string; args: string[] };
 }

@@ -13,6 +13,9 @@ export const LEDGER_FORMAT = 4;
 /** The way of what was set up by hand. */
 export const ADOPTED = 'adopted';
 
+/** The way of a part that has grown. */
+export const GROWN = 'grown';
+
 /** The record of one integration attached to one workspace. Paths of its edits are relative to the host's root. */
 export interface Ledger extends OwnedEdits {
   /** Where its definition came from; undefined in records of the first format, which did not say. */
@@ -38,9 +41,9 @@ export interface Ledger extends OwnedEdits {
   people?: People | undefined;
 }
 
-/** The host-relative path of a ledger. */
+/** The host-relative path of a ledger; a colon stands in no file name of Windows (Naming Files, Paths, and Namespaces). */
 export function ledgerFile(workspace: string, integration: string): string {
-  return path.posix.join(workspace, LEDGER_FOLDER, `${integration.replace('/', '+')}.json`);
+  return path.posix.join(workspace, LEDGER_FOLDER, `${integration.replace('/', '+').replace(':', '.')}.json`);
 }
 
 /** The text of a ledger: the same for the same record, so that it is quiet in version control. */

@@ -11,5 +11,6 @@ export const angular: Stack = {
       ? named(ground, '@angular/core', 'Angular')
       : undefined,
   read: async (ground) => (await import('./angular-joints.ts')).readAngular(ground),
+  grows: async (ground) => (await import('./angular-growth.ts')).angularGrowth(ground),
   build: { program: 'ng', args: ['build'] },
 };

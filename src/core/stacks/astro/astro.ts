@@ -8,5 +8,6 @@ export const astro: Stack = {
   knows: { package: 'astro', title: 'Astro', from: 4, to: 6 },
   recognise: (ground) => (ground.declares('astro') ? named(ground, 'astro', 'Astro') : undefined),
   read: async (ground) => (await import('./astro-joints.ts')).readAstro(ground),
+  grows: async (ground) => (await import('./astro-growth.ts')).astroGrowth(ground),
   build: { program: 'astro', args: ['build'] },
 };

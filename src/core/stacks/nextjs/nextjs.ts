@@ -8,5 +8,6 @@ export const nextjs: Stack = {
   knows: { package: 'next', title: 'Next.js', from: 13, to: 16 },
   recognise: (ground) => (ground.declares('next') ? named(ground, 'next', 'Next.js') : undefined),
   read: async (ground) => (await import('./nextjs-joints.ts')).readNextjs(ground),
+  grows: async (ground) => (await import('./nextjs-growth.ts')).nextjsGrowth(ground),
   build: { program: 'next', args: ['build'] },
 };

@@ -8,5 +8,6 @@ export const nuxt: Stack = {
   knows: { package: 'nuxt', title: 'Nuxt', from: 3, to: 4 },
   recognise: (ground) => (ground.declares('nuxt') ? named(ground, 'nuxt', 'Nuxt') : undefined),
   read: async (ground) => (await import('./nuxt-joints.ts')).readNuxt(ground),
+  grows: async (ground) => (await import('./nuxt-growth.ts')).nuxtGrowth(ground),
   build: { program: 'nuxt', args: ['build'] },
 };

@@ -11,5 +11,6 @@ export const sveltekit: Stack = {
       ? `${named(ground, '@sveltejs/kit', 'SvelteKit')} + ${named(ground, 'svelte', 'Svelte')}`
       : undefined,
   read: async (ground) => (await import('./sveltekit-joints.ts')).readSveltekit(ground),
+  grows: async (ground) => (await import('./sveltekit-growth.ts')).sveltekitGrowth(ground),
   build: { program: 'vite', args: ['build'] },
 };

@@ -31,5 +31,6 @@ export const vite: Stack = {
     return [named(ground, 'vite', 'Vite'), framework(ground)].filter((part) => part !== undefined).join(' + ');
   },
   read: async (ground) => (await import('./vite-joints.ts')).readVite(ground),
+  grows: async (ground) => (await import('../../joints/table-growth.ts')).tableGrowth(ground),
   build: { program: 'vite', args: ['build'] },
 };

@@ -11,5 +11,6 @@ export const vueService: Stack = {
     return [named(ground, '@vue/cli-service', '@vue/cli-service'), framework(ground)].filter(Boolean).join(' + ');
   },
   read: async (ground) => (await import('./vue-service-joints.ts')).readVueService(ground),
+  grows: async (ground) => (await import('../../joints/table-growth.ts')).tableGrowth(ground),
   build: { program: 'vue-cli-service', args: ['build'] },
 };

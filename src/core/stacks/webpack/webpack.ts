@@ -21,5 +21,6 @@ export const webpack: Stack = {
     return [named(ground, 'webpack', 'webpack'), framework(ground)].filter((part) => part !== undefined).join(' + ');
   },
   read: async (ground) => (await import('./webpack-joints.ts')).readWebpack(ground),
+  grows: async (ground) => (await import('../../joints/table-growth.ts')).tableGrowth(ground),
   build: { program: 'webpack', args: ['--mode', 'production'] },
 };

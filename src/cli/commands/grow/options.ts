@@ -1,0 +1,17 @@
+import { command } from '../../command.ts';
+import { changeOptions, previewOption, workspaceOption } from '../../shared-options.ts';
+
+export const grow = command(
+  (y) =>
+    previewOption(changeOptions(workspaceOption(y)))
+      .positional('part', { type: 'string', describe: 'What is to grow: page; nothing lists what can grow here' })
+      .positional('name', { type: 'string', describe: 'Its name, as SeedSwap' })
+      .option('at', { type: 'string', requiresArg: true, describe: 'The address of a page, as /seed-swap' })
+      .option('link', { type: 'boolean', default: false, describe: 'Put a link to it where the navigation is' })
+      .option('prove', { type: 'boolean', default: true, describe: 'Prove that it works (--no-prove: do not)' }),
+  {
+    usage: 'grow [part] [name]',
+    describe: 'Go on building: make a page like those that are there',
+    load: () => import('./run.ts'),
+  },
+);

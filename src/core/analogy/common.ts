@@ -1,0 +1,217 @@
+import { cutLoose } from './loose-names.ts';
+import { shapesIn, type Shape } from './shape.ts';
+
+/** A text as it is compared with others: its shape, and a reading of its parts in which its own name is no difference. */
+export interface Likened {
+  text: string;
+  shape: Shape;
+  /** A part of the text with blanks made equal, and the text's name in a form that all texts share. */
+  read(part: string): string;
+}
+
+/** What becomes of the parts of one text that others do not share. */
+export interface Pruned {
+  /** Parts that go. */
+  cut: ReadonlySet<Shape>;
+  /** Words that are each text's own where all have some: what is new has its name there. */
+  named: ReadonlySet<Shape>;
+  /** Elements whose own parts all went: what is new has its own there. */
+  emptied: ReadonlySet<Shape>;
+}
+
+// Parts that may be there or not without changing what a thing is: the base's own stay.
+const OPTIONAL = new Set([
+  'returnType',
+  'typeAnnotation',
+  'typeParameters',
+  'typeArguments',
+  'superClass',
+  'decorators',
+  'async',
+]);
+/** What stands in a reading for the name of what a text is about. */
+export const NAME_MARK = '\u0001';
+
+// Without what is in them these are nothing.
+const LISTS = /^(ul|ol|dl|table|thead|tbody|tr|select|li|a|button)$/i;
+const SECTIONS = /^(main|article)$/;
+const HEADINGS = /^(h[1-6]|title)$/;
+const TITLES = /^(title|heading|label|crumb|breadcrumb)$/i;
+
+/** Which parts of a text stay if only what most of some others have too is to stay. With no others all of it does; of a whole file that goes, too, which nothing uses then. */
+export function commonTo(
+  base: Likened,
+  others: readonly Likened[],
+  { whole = false, alone = false }: { whole?: boolean | undefined; alone?: boolean | undefined },
+): Pruned {
+  const search = new Search(base, others, alone);
+  search.stays(
+    base.shape,
+    others.map(({ shape }) => shape),
+  );
+  if (whole) cutLoose(base.shape, search.cut, (shape) => search.isFrame(shape));
+  return { cut: search.cut, named: search.named, emptied: search.emptied };
+}
+
+class Search {
+  readonly cut = new Set<Shape>();
+  readonly named = new Set<Shape>();
+  readonly emptied = new Set<Shape>();
+  readonly #base: Likened;
+  readonly #others: readonly Likened[];
+  readonly #alone: boolean;
+  /** The shapes around the one that is looked at, outermost first. */
+  readonly #around: Shape[] = [];
+
+  constructor(base: Likened, others: readonly Likened[], alone: boolean) {
+    this.#base = base;
+    this.#alone = alone;
+    this.#others = others;
+  }
+
+  /** Whether a part of the base stays, by the parts of the others that are in its place. */
+  stays(shape: Shape, partners: readonly (Shape | undefined)[]): boolean {
+    const alike = partners.map((one) => (one?.kind === shape.kind ? one : undefined));
+    const isLeaf = shape.slots.length === 0 && shape.members === undefined;
+    if (isLeaf) return this.#leafStays(shape, alike);
+    if (!this.#most(alike.map((one) => one !== undefined))) return shape.stays ?? false;
+    this.#around.push(shape);
+    // Each is looked at, whatever becomes of the one before.
+    const slots = shape.slots.map((slot, at) => this.#slotStays(slot, at, alike));
+    const whole = slots.every(Boolean) || (shape.stays ?? false);
+    const kept = whole && this.#membersStay(shape, alike) && !this.#isBare(shape);
+    this.#around.pop();
+    return kept;
+  }
+
+  /** Whether an element shows nothing without the attributes that it had: an icon, a picture. */
+  #isBare({ kind, label = '', members = [], slots, stays }: Shape): boolean {
+    if (!/^(element|JSXElement)$/.test(kind) || members.length > 0 || stays || !/^[a-z]+$/.test(label)) return false;
+    const attributes = slots.find((one) => /^(tag|JSXOpeningElement)$/.test(one.kind))?.members ?? [];
+    return attributes.length > 0 && attributes.every((one) => this.cut.has(one));
+  }
+
+  #slotStays(slot: Shape, at: number, around: readonly (Shape | undefined)[]): boolean {
+    const partners = around.map((one) =>
+      slot.part === undefined ? one?.slots[at] : one?.slots.find(({ part }) => part === slot.part),
+    );
+    return this.stays(slot, partners) || (slot.stays ?? false) || OPTIONAL.has(slot.part ?? '');
+  }
+
+  #membersStay(shape: Shape, alike: readonly (Shape | undefined)[]): boolean {
+    const { members } = shape;
+    if (!members || members.length === 0) return true;
+    const taken = new Set<Shape>();
+    let left = 0;
+    for (const member of members) {
+      const partners = alike.map((one, at) => {
+        const other = this.#others[at];
+        const found = one?.members?.find(
+          (each) =>
+            !taken.has(each) &&
+            each.kind === member.kind &&
+            other &&
+            labelOf(other, each) === labelOf(this.#base, member),
+        );
+        if (found) taken.add(found);
+        return found;
+      });
+      // A word of the language goes with what needs it, whatever others have.
+      if (member.kind === 'word' || this.stays(member, partners) || member.stays || this.#isOwnLook(member)) left += 1;
+      else this.cut.add(member);
+    }
+    if (left > 0 || !shape.hollow) return true;
+    if (!this.isFrame(shape)) return false;
+    this.emptied.add(shape);
+    return true;
+  }
+
+  /**
+   * Whether an element is a frame for what each text has of its own: it holds other elements, and is a part of the page by its tag or told
+   * by attributes that all have.
+   */
+  isFrame({ kind, label = '', members = [], slots }: Shape): boolean {
+    if (!/^(element|JSXElement)$/.test(kind) || LISTS.test(label)) return false;
+    const holdsElements = members.some((one) => /^(element|JSXElement)$/.test(one.kind));
+    if (holdsElements && SECTIONS.test(label)) return true;
+    const tag = slots.find((one) => /^(tag|JSXOpeningElement)$/.test(one.kind));
+    return holdsElements && (tag?.members ?? []).some((one) => !this.cut.has(one));
+  }
+
+  #leafStays(shape: Shape, alike: readonly (Shape | undefined)[]): boolean {
+    const own = written(this.#base, shape);
+    const same = alike.map((one, at) => {
+      const other = this.#others[at];
+      return one !== undefined && other !== undefined && written(other, one) === own;
+    });
+    if (this.#most(same)) return true;
+    if (!this.#most(alike.map((one) => one !== undefined))) return false;
+    if (this.#isPath(shape)) return true;
+    if (this.#isOwnName(shape)) {
+      this.named.add(shape);
+      return true;
+    }
+    if (!this.#isTitle(shape)) return false;
+    this.named.add(shape);
+    return true;
+  }
+
+  /** Of a text that has no other beside it: what tells of its name, how an element looks, and what may be needed for either. */
+  #isOwnLook(member: Shape): boolean {
+    if (!this.#alone) return false;
+    const isPlain = ![...shapesIn(member)].some(({ uses = [] }) => uses.length > 0);
+    switch (member.kind) {
+      case 'attribute':
+      case 'JSXAttribute':
+        return isPlain;
+      case 'ImportDeclaration':
+      case 'ImportSpecifier':
+      case 'ImportDefaultSpecifier':
+        return true;
+      case 'Property':
+      case 'ExportNamedDeclaration':
+      case 'rule':
+      case 'decl':
+        return isPlain && written(this.#base, member).includes(NAME_MARK);
+      default:
+        return false;
+    }
+  }
+
+  /** Whether a text stands where each thing has its own: in a heading, or as the value of a member that is called a title. */
+  #isTitle({ kind }: Shape): boolean {
+    const inner = this.#around.at(-1);
+    const tag = inner?.label ?? '';
+    if (/^(text|JSXText)$/.test(kind)) return HEADINGS.test(tag) && inner?.members?.length === 1;
+    return kind === 'Literal' && inner?.kind === 'Property' && TITLES.test(tag);
+  }
+
+  /** Whether an identifier is what a module calls the one thing that it is there for. */
+  #isOwnName({ kind, part }: Shape): boolean {
+    const [module, declared] = this.#around.slice(-2);
+    return (
+      kind === 'Identifier' && part === 'id' && declared !== undefined && module?.kind === 'ExportDefaultDeclaration'
+    );
+  }
+
+  /** Whether a text is the path of an entry: each has its own, whatever the thing is called. */
+  #isPath({ kind }: Shape): boolean {
+    const inner = this.#around.at(-1);
+    const isNamed = inner?.kind === 'Property' || inner?.kind === 'JSXAttribute';
+    return kind === 'Literal' && isNamed && /^(path|route)$/.test(inner.label ?? '');
+  }
+
+  #most(isSo: readonly boolean[]): boolean {
+    if (this.#others.length === 0) return true;
+    const count = isSo.filter(Boolean).length;
+    return count > 0 && (count + 1) * 2 > this.#others.length + 1;
+  }
+}
+
+function labelOf(likened: Likened, { label = '' }: Shape): string {
+  return likened.read(label);
+}
+
+function written(likened: Likened, { start, end }: Shape): string {
+  return likened.read(likened.text.slice(start, end));
+}

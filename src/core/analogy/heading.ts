@@ -1,0 +1,54 @@
+import { hasOwnLine } from '../text/own-line.ts';
+import { indentAt, lineStart } from '../text/positions.ts';
+import type { Likened, Pruned } from './common.ts';
+import type { Stretch } from './pruned-text.ts';
+import { shapesIn, type Shape } from './shape.ts';
+
+const ELEMENT = /^(element|JSXElement)$/;
+const HEADING = /^h[1-6]$/;
+
+/**
+ * Where a heading goes into a text that shows its name nowhere, and what it is: in the place of what each text has of its own, and
+ * written as most of them write their first heading. Undefined where the text has no markup.
+ */
+export function headingIn(
+  base: Likened,
+  others: readonly Likened[],
+  { cut, emptied }: Pruned,
+  stretches: readonly Stretch[],
+  words: string,
+): Stretch | undefined {
+  const { text, shape } = base;
+  const all = [...shapesIn(shape)];
+  const root = all.find(({ kind }) => ELEMENT.test(kind) || kind === 'JSXFragment');
+  const frame = all.find((one) => emptied.has(one) && !isIn(one, stretches)) ?? root;
+  if (!frame) return undefined;
+  const code = headingCode(base, others, words);
+  const gone = frame.members?.find((one) => cut.has(one));
+  if (gone) {
+    const onOwnLine = hasOwnLine(text, gone.start, gone.end);
+    const at = onOwnLine ? lineStart(text, gone.start) : gone.start;
+    return { start: at, end: at, by: onOwnLine ? `${indentAt(text, gone.start)}${code}\n` : code };
+  }
+  const last = frame.members?.at(-1);
+  if (!last) return undefined;
+  const by = hasOwnLine(text, last.start, last.end) ? `\n${indentAt(text, last.start)}${code}` : code;
+  return { start: last.end, end: last.end, by };
+}
+
+function isIn({ start }: Shape, stretches: readonly Stretch[]): boolean {
+  return stretches.some((one) => one.start <= start && start < one.end);
+}
+
+function headingCode(base: Likened, others: readonly Likened[], words: string): string {
+  const openings = [base, ...others].flatMap(({ text, shape }) => {
+    const first = [...shapesIn(shape)].find(({ kind, label }) => ELEMENT.test(kind) && HEADING.test(label ?? ''));
+    const tag = first?.slots[0];
+    return first && tag ? [{ name: first.label ?? 'h1', opening: text.slice(tag.start, tag.end) }] : [];
+  });
+  const [first] = openings;
+  if (!first) return `<h1>${words}</h1>`;
+  const isUsual = openings.filter(({ opening }) => opening === first.opening).length * 2 > others.length;
+  const opening = isUsual && !/[:{(]/.test(first.opening) ? first.opening : `<${first.name}>`;
+  return `${opening}${words}</${first.name}>`;
+}

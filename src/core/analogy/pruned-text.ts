@@ -1,0 +1,135 @@
+import { hasOwnLine, cutWithLine } from '../text/own-line.ts';
+import { lineStart } from '../text/positions.ts';
+import type { Shape } from './shape.ts';
+
+/** A stretch of a text that goes. */
+export interface Stretch {
+  start: number;
+  end: number;
+  /** What comes in its place. */
+  by?: string | undefined;
+}
+
+// Nothing in the braces of these is `{}`.
+const BODIES = new Set(['ClassBody', 'BlockStatement', 'FunctionBody', 'TSInterfaceBody']);
+
+/** The stretches of a text that some parts of its shape take up, with what parts them from those that stay. */
+export function stretchesOf(text: string, shape: Shape, cut: ReadonlySet<Shape>): Stretch[] {
+  const found: Stretch[] = [];
+  const open = [shape];
+  for (let next = open.pop(); next; next = open.pop()) {
+    const { members = [], slots } = next;
+    const kept = members.filter((one) => !cut.has(one));
+    if (kept.length < members.length) found.push(...stretchesIn(text, next, members, cut));
+    open.push(...kept, ...slots);
+  }
+  return joined(found);
+}
+
+function stretchesIn(text: string, around: Shape, members: readonly Shape[], cut: ReadonlySet<Shape>): Stretch[] {
+  const isTag = around.kind === 'tag' || around.kind === 'JSXOpeningElement';
+  if (isTag && members.every((one) => cut.has(one))) return bareTag(text, around, members);
+  if (around.kind === 'ImportDeclaration') return specifierStretches(text, around, members, cut);
+  const isEmptied = BODIES.has(around.kind) && members.every((one) => cut.has(one));
+  if (around.parted === 'comma' || isEmptied) return commaStretches(text, members, cut);
+  return members.filter((one) => cut.has(one)).map((one) => lineStretch(text, around, one, members));
+}
+
+/** A tag without its attributes is closed right behind its name. */
+function bareTag(text: string, { end }: Shape, members: readonly Shape[]): Stretch[] {
+  const [first] = members;
+  const last = members.at(-1);
+  if (!first || !last) return [];
+  const lead = /\s*$/.exec(text.slice(0, first.start))?.[0].length ?? 0;
+  const tail = /^\s*/.exec(text.slice(last.end, end))?.[0].length ?? 0;
+  const isClosed = text.startsWith('/>', last.end + tail);
+  return [{ start: first.start - lead, end: last.end + tail, by: isClosed ? ' ' : '' }];
+}
+
+/** Whole lines where a part has some to itself, with a comment that stands right above; else the part and the blanks before it. */
+function lineStretch(text: string, around: Shape, { start, end }: Shape, members: readonly Shape[]): Stretch {
+  if (around.kind === 'async' || !hasOwnLine(text, start, end)) {
+    const lead = /\s*$/.exec(text.slice(0, start))?.[0].length ?? 0;
+    return { start: around.kind === 'tag' || around.kind === 'JSXOpeningElement' ? start - lead : start, end };
+  }
+  const { at, removed } = cutWithLine(text, start, end);
+  const floor = Math.max(around.start, ...members.filter((one) => one.end <= start).map((one) => one.end));
+  return { start: commentAbove(text, floor, at), end: at + removed.length };
+}
+
+/** Where the comment begins that stands right above an offset at the start of a line; the offset itself where there is none. */
+function commentAbove(text: string, floor: number, at: number): number {
+  let from = at;
+  for (let line = lineStart(text, from - 1); line >= floor && from > floor; line = lineStart(text, from - 1)) {
+    const words = text.slice(line, from).trim();
+    if (!/^(\/\/|\/\*|\*|<!--.*-->$)/.test(words)) break;
+    from = line;
+    if (line === 0) break;
+  }
+  return from;
+}
+
+function commaStretches(text: string, members: readonly Shape[], cut: ReadonlySet<Shape>): Stretch[] {
+  const kept = members.filter((one) => !cut.has(one));
+  const [first] = members;
+  const last = members.at(-1);
+  if (!first || !last) return [];
+  if (kept.length === 0) {
+    const lead = /\s*$/.exec(text.slice(0, first.start))?.[0].length ?? 0;
+    const tail = /^\s*,?\s*/.exec(text.slice(last.end))?.[0].length ?? 0;
+    return [{ start: first.start - lead, end: last.end + tail }];
+  }
+  return members.flatMap((one, at): Stretch[] => {
+    if (!cut.has(one)) return [];
+    const next = members[at + 1];
+    if (next && members.slice(at + 1).some((each) => !cut.has(each))) return [{ start: one.start, end: next.start }];
+    const before = members.slice(0, at).findLast((each) => !cut.has(each));
+    return [{ start: before?.end ?? one.start, end: one.end }];
+  });
+}
+
+/** What is imported by default stands outside of the braces. */
+function specifierStretches(
+  text: string,
+  { end }: Shape,
+  members: readonly Shape[],
+  cut: ReadonlySet<Shape>,
+): Stretch[] {
+  const named = members.filter(({ kind }) => kind === 'ImportSpecifier');
+  const others = members.filter(({ kind }) => kind !== 'ImportSpecifier');
+  const found = named.some((one) => !cut.has(one)) ? commaStretches(text, named, cut) : [];
+  const [firstNamed] = named;
+  const open = firstNamed ? text.lastIndexOf('{', firstNamed.start) : end;
+  if (named.length > 0 && named.every((one) => cut.has(one))) {
+    const close = text.indexOf('}', named.at(-1)?.end ?? open) + 1;
+    found.push({ start: others.at(-1)?.end ?? open, end: close });
+  }
+  for (const one of others) if (cut.has(one)) found.push({ start: one.start, end: firstNamed ? open : one.end });
+  return found;
+}
+
+function joined(stretches: readonly Stretch[]): Stretch[] {
+  const result: Stretch[] = [];
+  for (const one of [...stretches].sort((a, b) => a.start - b.start || b.end - a.end)) {
+    const last = result.at(-1);
+    if (last && one.start <= last.end) last.end = Math.max(last.end, one.end);
+    else result.push({ ...one });
+  }
+  return result;
+}
+
+/** A text without some stretches; blank lines that are left at the edges of blocks, or beside each other, go too. */
+export function withoutStretches(text: string, stretches: readonly Stretch[]): string {
+  let result = '';
+  let from = 0;
+  for (const { start, end, by = '' } of stretches) {
+    result += text.slice(from, start) + by;
+    from = end;
+    // A blank line before what goes and one behind it would stand beside each other, or at the edge of a block.
+    if (/(^|\n)[ \t]*\r?\n$|^$|[{(>\]]\r?\n$/.test(result))
+      from += /^([ \t]*\r?\n)*/.exec(text.slice(from))?.[0].length ?? 0;
+    result = result.replace(/([{([>]\r?\n)([ \t]*\r?\n)+$/, '$1');
+    if (/^\s*([})]|<\/|$)/.test(text.slice(from))) result = result.replace(/(\r?\n)([ \t]*\r?\n)+$/, '$1');
+  }
+  return result + text.slice(from);
+}

@@ -1,0 +1,38 @@
+import { bareSides } from '../facts/bare.ts';
+import type { Context } from '../host/context.ts';
+import { Ground } from '../joints/ground.ts';
+import type { Growth } from '../joints/growth.ts';
+import type { StackFacts } from '../stacks/sides.ts';
+import { STACKS } from '../stacks/stacks.ts';
+import type { WorkspaceFacts } from '../survey/survey.ts';
+
+/** A side of a workspace in which something grows. */
+export interface Growing {
+  facts: WorkspaceFacts;
+  stack: StackFacts;
+  growth: Growth;
+}
+
+/** What grows in a workspace: on its browser's side first, where it has two. */
+export async function growing(context: Context, folder: string): Promise<Growing> {
+  const facts = context.facts.workspaces.find((one) => one.folder === folder);
+  if (!facts) throw new Error(`no workspace ${folder}`);
+  const sides = (await bareSides(context, folder)).filter(({ side }) => side !== 'tools');
+  const inOrder = [...sides].sort((a, b) => Number(b.builds === 'browser') - Number(a.builds === 'browser'));
+  let first: Growing | undefined;
+  for (const stack of inOrder) {
+    const growth = await growthOf(context, stack);
+    const found = { facts, stack, growth };
+    if (growth.pages) return found;
+    first ??= found;
+  }
+  if (!first) throw new Error(`no stack has ${folder}`);
+  return first;
+}
+
+async function growthOf({ bare, host }: Context, { id, workspace, traits, outside }: StackFacts): Promise<Growth> {
+  const stack = STACKS.find((one) => one.id === id);
+  if (!stack?.grows || outside !== undefined) return {};
+  const growth = await stack.grows(new Ground(bare, host.root, workspace), traits);
+  return growth.pages && growth.pages.pages.length > 0 ? growth : { ...growth, pages: undefined };
+}

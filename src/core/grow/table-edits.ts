@@ -1,0 +1,114 @@
+import path from 'node:path';
+import { madeLike, type Subject, type Told } from '../analogy/like.ts';
+import { speltAs } from '../analogy/spellings.ts';
+import type { Edit } from '../edits/edit.ts';
+import type { Ground } from '../joints/ground.ts';
+import type { Listing, StandingPage, Stretch } from '../joints/growth.ts';
+import { besideEdit } from './beside-edit.ts';
+import type { Sibling } from './siblings.ts';
+
+type Listed = Sibling & { page: StandingPage & { listed: Listing } };
+
+/** The edits by which a table lists a new page like its siblings: the entry beside the last of them, and what brings the page in. */
+export function tableEdits(ground: Ground, siblings: readonly Sibling[], subject: Subject): Edit[] {
+  const address = subject.address ?? '/';
+  const listed = siblings.filter(
+    (one): one is Listed => one.page.listed !== undefined && isBelow(one.page.listed.below, address),
+  );
+  const [first] = listed;
+  if (!first) return [];
+  // One list only: that of the nearest.
+  const inList = listed.filter(
+    ({ page }) => page.listed.file === first.page.listed.file && page.listed.below === first.page.listed.below,
+  );
+  const lazily = inList.filter(({ page }) => page.listed.brought === undefined);
+  const alike = lazily.length * 2 > inList.length ? lazily : inList.filter((one) => !lazily.includes(one));
+  const { file } = first.page.listed;
+  const text = (ground.text(file) ?? '').replaceAll('\r\n', '\n');
+  const source = ground.text(file) ?? '';
+  const entries = alike.map((one) => entryOf(source, one));
+  const [base, ...rest] = entries;
+  if (!base) return [];
+  const code = unwrapped(likeMost([base, ...rest], relativeTo(first.page.listed.below, subject)));
+  const edits = [
+    besideEdit(file, source, place(source, inList, subject), code, first.page.listed.isElement ? '' : ','),
+  ];
+  const brought = alike.flatMap(({ page, words }) =>
+    page.listed.brought
+      ? [
+          {
+            stretch: page.listed.brought,
+            told: { text: textIn(source, page.listed.brought), file, words, address: page.address },
+          },
+        ]
+      : [],
+  );
+  const [firstImport, ...otherImports] = brought;
+  if (firstImport && text !== '') {
+    const line = likeMost([firstImport.told, ...otherImports.map(({ told }) => told)], subject);
+    const last = brought.reduce((a, b) => (b.stretch.start > a.stretch.start ? b : a));
+    edits.unshift(besideEdit(file, source, { at: last.stretch, side: 'behind' }, line, ''));
+  }
+  return edits;
+}
+
+/** Whether an address is among those that entries below another one stand for. */
+export function isBelow(below: string, address: string): boolean {
+  return below === '/' || address.startsWith(`${below}/`);
+}
+
+/** What most share, if that is enough to be one: else all of the nearest. */
+function likeMost(told: readonly [Told, ...Told[]], subject: Subject): string {
+  const made = madeLike(told, subject);
+  const name = speltAs(subject.words, 'pascal');
+  const isWhole = [name, speltAs(subject.words, 'kebab'), speltAs(subject.words, 'camel')].some((one) =>
+    made.includes(one),
+  );
+  return isWhole ? made : madeLike([told[0]], subject);
+}
+
+/** An entry as a text of its own, which a parser reads. */
+function entryOf(source: string, { page, words }: Listed): Told {
+  const { entry, file, below } = page.listed;
+  const ending = /\.\w+$/.exec(file)?.[0] ?? '.js';
+  const code = textIn(source, entry);
+  const whole = code.includes(`'${page.address}'`) || code.includes(`"${page.address}"`);
+  return {
+    text: `(${code})`,
+    file: `entry${ending}`,
+    words,
+    address: whole ? page.address : relativeAddress(below, page.address),
+  };
+}
+
+function unwrapped(text: string): string {
+  return text.slice(1, -1);
+}
+
+function relativeTo(below: string, { words, address }: Subject): Subject {
+  return { words, address: address === undefined ? undefined : relativeAddress(below, address) };
+}
+
+function relativeAddress(below: string, address: string): string {
+  return `/${path.posix.relative(below, address)}`;
+}
+
+/** Where a new entry goes: in its place where the list is sorted, else behind the last of its kind. */
+function place(
+  source: string,
+  siblings: readonly Listed[],
+  { address = '' }: Subject,
+): { at: Stretch; side: 'before' | 'behind' } {
+  const inOrder = [...siblings].sort((a, b) => a.page.listed.entry.start - b.page.listed.entry.start);
+  const addresses = inOrder.map(({ page }) => page.address);
+  const isSorted = addresses.length > 2 && addresses.every((one, at) => at === 0 || (addresses[at - 1] ?? '') < one);
+  const next = isSorted ? inOrder.find(({ page }) => page.address > address) : undefined;
+  if (next) return { at: next.page.listed.entry, side: 'before' };
+  const last = inOrder.at(-1);
+  if (!last) throw new Error(`no entry in ${source.length} characters`);
+  return { at: last.page.listed.entry, side: 'behind' };
+}
+
+function textIn(source: string, { start, end }: Stretch): string {
+  return source.slice(start, end);
+}

@@ -1,0 +1,218 @@
+import path from 'node:path';
+import { keyName, parseScript, walk, type Node, type NodeOf, type Script } from '../formats/script/syntax.ts';
+import { ownFiles } from '../survey/own-files.ts';
+import { isVendored } from '../survey/vendored.ts';
+import { literally } from '../text/literally.ts';
+import { importingFiles } from '../uses/own-imports.ts';
+import { ownModule } from './app-module.ts';
+import type { Ground } from './ground.ts';
+import type { StandingPage, Stretch } from './growth.ts';
+
+// What an entry of a table of routes has for the page itself, in the routers of the frameworks (their docs: "Routes", "Route Object").
+const SHOWS = ['component', 'Component', 'element', 'lazy', 'loadComponent', 'components'];
+const COMPONENTS = ['.vue', '.svelte'];
+const MOST_BYTES = 300_000;
+
+/** The pages that tables of routes list: in arrays of objects with a path, or in route elements. `router` is the package whose they are. */
+export function tablePages(ground: Ground, router: readonly string[]): StandingPage[] {
+  const top = ground.workspace.folder;
+  return [...ownFiles(ground.reader, path.join(ground.root, top))]
+    .filter((file) => /\.[cm]?[jt]sx?$/.test(file) && !isVendored(file) && !/\.(test|spec)\.|__tests__/.test(file))
+    .flatMap((file) => {
+      const inHost = path.posix.join(top, file);
+      const text = ground.text(inHost) ?? '';
+      const isTable =
+        text.length < MOST_BYTES && /\b(path|route)\b/.test(text) && isOfRouter(ground, inHost, text, router);
+      return isTable ? new Table(ground, inHost, text).pages() : [];
+    });
+}
+
+/** Whether a module has to do with the router: it names its package, or a module that does names it. */
+function isOfRouter(ground: Ground, file: string, text: string, router: readonly string[]): boolean {
+  const names = (one: string): boolean => router.some((name) => one.includes(`'${name}'`) || one.includes(`"${name}"`));
+  if (names(text)) return true;
+  if (!/\bexport\b/.test(text)) return false;
+  const stem = literally(path.posix.basename(file).replace(/\.\w+$/, ''));
+  const named = stem === 'index' ? literally(path.posix.basename(path.posix.dirname(file))) : stem;
+  const isBrought = new RegExp(`["'/]${named}(\\.\\w+)?["']`);
+  const top = path.join(ground.root, ground.workspace.folder);
+  return router.some((name) =>
+    importingFiles(ground.reader, top, name).some(
+      (one) => isBrought.test(one.text) && path.posix.join(ground.workspace.folder, one.file) !== file,
+    ),
+  );
+}
+
+class Table {
+  readonly #ground: Ground;
+  readonly #file: string;
+  readonly #text: string;
+  readonly #pages: StandingPage[] = [];
+
+  constructor(ground: Ground, file: string, text: string) {
+    this.#ground = ground;
+    this.#file = file;
+    this.#text = text;
+  }
+
+  pages(): StandingPage[] {
+    const script = parseScript(this.#text, this.#file);
+    if ('fault' in script) return [];
+    walk(script.program, (node) => {
+      if (node.type === 'ArrayExpression' && this.#isTable(node)) {
+        this.#entries(script, node, '/');
+        return false;
+      }
+      if (node.type === 'JSXElement' && isRoute(node)) {
+        this.#element(script, node, '/');
+        return false;
+      }
+      return true;
+    });
+    return this.#pages.map((page) => ({ ...page, name: this.#nameOf(page.file) }));
+  }
+
+  /** What a page is called: its file, or the folder that it has to itself. */
+  #nameOf(file: string): string {
+    const name = path.posix.basename(file).replace(/(\.component)?\.\w+$/, '');
+    const folder = path.posix.dirname(file);
+    const isAlone = !this.#pages.some((one) => one.file !== file && path.posix.dirname(one.file) === folder);
+    return isAlone && /^(index|page|\w+\.page)$/i.test(name) ? path.posix.basename(folder) : name;
+  }
+
+  #isTable(node: NodeOf<'ArrayExpression'>): boolean {
+    return node.elements.some(
+      (one) =>
+        one?.type === 'ObjectExpression' && pathOf(one) && [...SHOWS, 'children'].some((key) => member(one, key)),
+    );
+  }
+
+  #entries(script: Script, { elements }: NodeOf<'ArrayExpression'>, below: string): void {
+    for (const one of elements) {
+      if (one?.type !== 'ObjectExpression') continue;
+      const written = textIn(pathOf(one));
+      const prefix = this.#prefix(one);
+      const address = written === undefined ? below : prefix === undefined ? joined(below, written) : prefix + written;
+      const children = member(one, 'children');
+      const shown = SHOWS.map((key) => member(one, key)).find((value) => value !== undefined);
+      if (children?.type === 'ArrayExpression') this.#entries(script, children, address);
+      else if (shown && isAddress(address)) this.#add(script, one, shown, address, prefix ?? below, false);
+    }
+  }
+
+  /** What some tables put before each path by themselves: a member that is an address, too. */
+  #prefix(entry: NodeOf<'ObjectExpression'>): string | undefined {
+    const prefix = textIn(member(entry, 'layout') ?? member(entry, 'prefix'));
+    const written = textIn(pathOf(entry));
+    // An absolute path is meant below it then.
+    return prefix?.startsWith('/') && written?.startsWith('/') ? prefix.replace(/\/$/, '') : undefined;
+  }
+
+  #element(script: Script, node: NodeOf<'JSXElement'>, below: string): void {
+    const written = textIn(attribute(node, 'path'));
+    const isIndex = attribute(node, 'index') !== undefined;
+    const address = written === undefined ? below : joined(below, written);
+    const inner = node.children.filter((child): child is NodeOf<'JSXElement'> => child.type === 'JSXElement');
+    for (const child of inner) if (isRoute(child)) this.#element(script, child, address);
+    const shown = ['element', 'Component', 'component', 'lazy']
+      .map((name) => attribute(node, name))
+      .find((one) => one !== undefined);
+    if (shown && !inner.some(isRoute) && (isIndex || written !== undefined) && isAddress(address))
+      this.#add(script, node, shown, address, below, true);
+  }
+
+  #add(script: Script, entry: Node, shown: Node, address: string, below: string, isElement: boolean): void {
+    const found = this.#moduleOf(script, shown);
+    if (!found || this.#pages.some((one) => one.address === address)) return;
+    this.#pages.push({
+      address,
+      file: found.file,
+      name: '',
+      listed: { file: this.#file, entry: stretchOf(entry), below, brought: found.brought, isElement },
+    });
+  }
+
+  /** The module that an entry shows: by a name that is imported, or loaded where it stands. */
+  #moduleOf(script: Script, shown: Node): { file: string; brought?: Stretch } | undefined {
+    const loaded = loadedIn(shown);
+    if (loaded !== undefined) return this.#own(loaded);
+    const names = namesIn(shown);
+    for (const statement of script.program.body) {
+      if (
+        statement.type === 'ImportDeclaration' &&
+        statement.specifiers.some(({ local }) => names.includes(local.name))
+      ) {
+        const own = this.#own(statement.source.value);
+        if (own) return { ...own, brought: stretchOf(statement) };
+      }
+      const lazy = statement.type === 'VariableDeclaration' ? statement.declarations[0] : undefined;
+      if (statement.type !== 'VariableDeclaration' || !lazy?.init || lazy.id.type !== 'Identifier') continue;
+      const from = names.includes(lazy.id.name) ? loadedIn(lazy.init) : undefined;
+      const own = from === undefined ? undefined : this.#own(from);
+      if (own) return { ...own, brought: stretchOf(statement) };
+    }
+    return undefined;
+  }
+
+  #own(from: string): { file: string } | undefined {
+    const file = ownModule(this.#ground, this.#file, from, COMPONENTS);
+    return file === undefined ? undefined : { file };
+  }
+}
+
+function stretchOf({ start, end }: Node): Stretch {
+  return { start, end };
+}
+
+function isRoute({ openingElement }: NodeOf<'JSXElement'>): boolean {
+  const { name } = openingElement;
+  return name.type === 'JSXIdentifier' && /Route$/.test(name.name);
+}
+
+function member(node: NodeOf<'ObjectExpression'>, key: string): Node | undefined {
+  const found = node.properties.find((one) => one.type === 'Property' && keyName(one.key, one.computed) === key);
+  return found?.type === 'Property' ? found.value : undefined;
+}
+
+/** The path of an entry; tables that apps read by themselves call it a route, too. */
+function pathOf(entry: NodeOf<'ObjectExpression'>): Node | undefined {
+  return member(entry, 'path') ?? member(entry, 'route');
+}
+
+function attribute(node: NodeOf<'JSXElement'>, name: string): Node | undefined {
+  const found = node.openingElement.attributes.find((one) => one.type === 'JSXAttribute' && one.name.name === name);
+  if (found?.type !== 'JSXAttribute') return undefined;
+  if (found.value === null) return found;
+  return found.value.type === 'JSXExpressionContainer' ? found.value.expression : found.value;
+}
+
+function textIn(node: Node | undefined): string | undefined {
+  return node?.type === 'Literal' && typeof node.value === 'string' ? node.value : undefined;
+}
+
+function joined(below: string, written: string): string {
+  if (written.startsWith('/')) return written === '/' ? '/' : written.replace(/\/$/, '');
+  return written === '' ? below : path.posix.join(below, written);
+}
+
+function isAddress(address: string): boolean {
+  return !/[:*(]/.test(address);
+}
+
+/** The module in the only dynamic import below a node. */
+function loadedIn(node: Node): string | undefined {
+  const found: string[] = [];
+  walk(node, (one) => {
+    const source = one.type === 'ImportExpression' ? textIn(one.source) : undefined;
+    if (source !== undefined) found.push(source);
+  });
+  return found.length === 1 ? found[0] : undefined;
+}
+
+function namesIn(node: Node): string[] {
+  const names: string[] = [];
+  walk(node, (one) => {
+    if (one.type === 'Identifier' || one.type === 'JSXIdentifier') names.push(one.name);
+  });
+  return names;
+}

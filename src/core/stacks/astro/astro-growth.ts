@@ -1,0 +1,22 @@
+import { addressOfParts, filePages } from '../../joints/file-routes.ts';
+import type { Ground } from '../../joints/ground.ts';
+import type { FileRoutes, Growth } from '../../joints/growth.ts';
+
+/** What grows in a site built with Astro (its docs: "Pages"). */
+export function astroGrowth(ground: Ground): Growth {
+  const routes: FileRoutes = {
+    folder: ground.inHost('src/pages'),
+    addressOf(file) {
+      const parts = file.replace(/\.astro$/, '').split('/');
+      const isPage =
+        file.endsWith('.astro') && !parts.some((part) => part.startsWith('_')) && !/^(404|500)$/.test(parts.join('/'));
+      return isPage ? addressOfParts(parts) : undefined;
+    },
+    plain: (segment) => `${segment}.astro`,
+  };
+  return { pages: { routes, pages: filePages(ground, routes), plainText } };
+}
+
+function plainText({ sentence }: { sentence: string }): string {
+  return `<html lang="en">\n  <head>\n    <meta charset="utf-8" />\n    <title>${sentence}</title>\n  </head>\n  <body>\n    <h1>${sentence}</h1>\n  </body>\n</html>\n`;
+}

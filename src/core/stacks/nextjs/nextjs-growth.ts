@@ -1,0 +1,47 @@
+import { addressOfParts, filePages } from '../../joints/file-routes.ts';
+import type { Ground } from '../../joints/ground.ts';
+import type { FileRoutes, Growth } from '../../joints/growth.ts';
+
+/** What grows in an app built with Next.js: pages of the app router where it has one, else of the pages router. */
+export function nextjsGrowth(ground: Ground): Growth {
+  const find = (name: string): string | undefined =>
+    [name, `src/${name}`].map((one) => ground.inHost(one)).find((folder) => ground.names(folder).length > 0);
+  const app = find('app');
+  const pages = find('pages');
+  const found = [...(app ? [appRoutes(ground, app)] : []), ...(pages ? [pageRoutes(ground, pages)] : [])]
+    .map((routes) => ({ routes, pages: filePages(ground, routes) }))
+    .find((one) => one.pages.length > 0);
+  return found ? { pages: { ...found, plainText } } : {};
+}
+
+/** Next.js, "Project structure": a folder is shown at its path if it has a page; those that begin with an underscore or `@` are not. */
+function appRoutes(ground: Ground, folder: string): FileRoutes {
+  return {
+    folder,
+    addressOf(file) {
+      const parts = file.split('/');
+      const isShown = /^page\.[jt]sx?$/.test(parts.pop() ?? '') && !parts.some((part) => /^[_@]|^\(\.+\)/.test(part));
+      return isShown ? addressOfParts(parts) : undefined;
+    },
+    plain: (segment) => `${segment}/page.${ground.workspace.language === 'ts' ? 'tsx' : 'js'}`,
+  };
+}
+
+/** Next.js, "Pages Router": each file is shown at its path, but for those of the framework itself and what answers requests. */
+function pageRoutes(ground: Ground, folder: string): FileRoutes {
+  return {
+    folder,
+    addressOf(file) {
+      if (!/\.[jt]sx?$/.test(file) || /\.(test|spec|d)\./.test(file)) return undefined;
+      const parts = file.replace(/\.\w+$/, '').split('/');
+      const isOwn =
+        parts[0] === 'api' || parts.some((part) => part.startsWith('_')) || /^(404|500)$/.test(parts.join('/'));
+      return isOwn ? undefined : addressOfParts(parts);
+    },
+    plain: (segment) => `${segment}.${ground.workspace.language === 'ts' ? 'tsx' : 'js'}`,
+  };
+}
+
+function plainText({ pascal, sentence }: { pascal: string; sentence: string }): string {
+  return `export default function ${pascal}() {\n  return (\n    <main>\n      <h1>${sentence}</h1>\n    </main>\n  );\n}\n`;
+}
