@@ -15,7 +15,18 @@ import { Output, version } from './output.ts';
 import type { GlobalOptions } from './session.ts';
 
 /** Every command, in the order in which the help lists them. */
-export const COMMANDS: readonly AnyCommand[] = [survey, browse, prove, history, attach, grow, detach, undo, recover, enrol];
+export const COMMANDS: readonly AnyCommand[] = [
+  survey,
+  browse,
+  prove,
+  history,
+  attach,
+  grow,
+  detach,
+  undo,
+  recover,
+  enrol,
+];
 
 class UsageError extends Error {}
 
