@@ -50,7 +50,14 @@ export function commonTo(
     others.map(({ shape }) => shape),
   );
   if (whole) cutLoose(base.shape, search.cut, (shape) => search.isFrame(shape));
+  for (const block of base.shape.members ?? []) if (isEmptied(block, search.cut)) search.cut.add(block);
   return { cut: search.cut, named: search.named, emptied: search.emptied };
+}
+
+/** Whether all that a component's script or sheet had has gone: then there is no need of one. */
+function isEmptied({ kind, stays, slots }: Shape, cut: ReadonlySet<Shape>): boolean {
+  const members = slots.at(-1)?.members ?? [];
+  return kind.startsWith('block ') && !stays && members.length > 0 && members.every((one) => cut.has(one));
 }
 
 class Search {

@@ -14,6 +14,7 @@ import { linkEdit } from './link-edits.ts';
 import { growing } from './growing.ts';
 import { noAddress, noName, noPages, notListed, takenAddress } from './page-problems.ts';
 import { partChange } from './part-change.ts';
+import { testProofs } from './part-proofs.ts';
 import { fileForAddress, isPageAddress } from './page-address.ts';
 import {
   addressSpelling,
@@ -59,7 +60,7 @@ export async function planPage(context: Context, request: PageRequest): Promise<
     way: `at ${address}, like ${like.join(', ')}`,
     choices: { at: address },
     edits: link ? [...edits, link] : edits,
-    proofs: proofsOf(place.stack, subject),
+    proofs: [...proofsOf(place.stack, subject), ...testProofs(place.facts, edits)],
     tell,
   });
 }
