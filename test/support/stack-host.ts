@@ -8,7 +8,8 @@ import { openHost, type Context } from '../../src/core/host/context.ts';
 import { catalogIds, loadDefinition } from '../../src/core/definition/catalog.ts';
 import type { ChangeSet } from '../../src/core/change/change-set.ts';
 import type { Definition } from '../../src/core/definition/definition.ts';
-import { planPage } from '../../src/core/grow/plan-page.ts';
+import type { RoutedPart } from '../../src/core/grow/grow-request.ts';
+import { planRouted } from '../../src/core/grow/plan-routed.ts';
 import { planAttach } from '../../src/core/plan/attach/plan-attach.ts';
 import { withSecrets } from '../../src/core/plan/attach/secrets.ts';
 import { planDetach } from '../../src/core/plan/detach/plan-detach.ts';
@@ -97,9 +98,9 @@ export class MemoryStackHost {
       if (file.startsWith(`${ROOT}/.ligament/`)) this.#memory.files.delete(file);
   }
 
-  /** Grows a page; whether anything was done. */
-  async grow(name: string, more: { address?: string; link?: boolean } = {}): Promise<boolean> {
-    const changes = await planPage(await this.open(), { name, workspace: '.', ...more });
+  /** Grows a page, or another part; whether anything was done. */
+  async grow(name: string, more: { address?: string; link?: boolean; part?: RoutedPart } = {}): Promise<boolean> {
+    const changes = await planRouted(await this.open(), { part: 'page', name, workspace: '.', ...more });
     await this.apply(changes);
     return changes !== undefined;
   }

@@ -1,4 +1,5 @@
 import { commonTo, NAME_MARK, type Likened, type Pruned } from './common.ts';
+import { answerIn } from './answer.ts';
 import { headingIn } from './heading.ts';
 import { stretchesOf, withoutStretches, type Stretch } from './pruned-text.ts';
 import { shapesIn, type Shape } from './shape.ts';
@@ -28,6 +29,8 @@ export interface Manner {
   whole?: boolean | undefined;
   /** All but the first are only the plainest form of such a text: what the first says of its name and its look stays besides. */
   alone?: boolean | undefined;
+  /** It answers requests: where it would answer none it has a handler that answers with an empty list. */
+  answers?: boolean | undefined;
   /** Its markup has the name as a heading where it would show it nowhere. */
   shown?: boolean | undefined;
 }
@@ -41,7 +44,7 @@ const ADDRESS = '\u0002';
 export function madeLike(
   [first, ...rest]: readonly [Told, ...Told[]],
   subject: Subject,
-  { whole, alone, shown = false }: Manner = {},
+  { whole, alone, answers, shown = false }: Manner = {},
 ): string {
   const base = likened(first);
   const others = rest.map(likened);
@@ -54,7 +57,8 @@ export function madeLike(
     const added = headingIn(base, others, pruned, cut, speltAs(subject.words, 'sentence'));
     if (added) return put(first.text, kept, withAdded(cut, added));
   }
-  return put(first.text, kept, cut);
+  const answer = answers ? answerIn(base, pruned) : undefined;
+  return put(first.text, kept, answer ? withAdded(cut, answer) : cut);
 }
 
 /** A text with marks in the place of names, and without what is cut. */

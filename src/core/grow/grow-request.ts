@@ -1,5 +1,9 @@
-/** What is asked for: one page, in one workspace. */
-export interface PageRequest {
+/** What of a kind that has an address can grow. */
+export type RoutedPart = 'page' | 'endpoint';
+
+/** What is asked for: one page or endpoint, in one workspace. */
+export interface RoutedRequest {
+  part: RoutedPart;
   /** As it was given: `SeedSwap`, `seed-swap` or "Seed swap". */
   name: string;
   /** Begins with a slash; by its name where nothing is said. */
@@ -11,6 +15,6 @@ export interface PageRequest {
 }
 
 /** The id that a part has in records: `page:SeedSwap`. */
-export function partId(kind: 'page', pascal: string): string {
+export function partId(kind: RoutedPart, pascal: string): string {
   return `${kind}:${pascal}`;
 }

@@ -13,8 +13,8 @@ export interface Growing {
   growth: Growth;
 }
 
-/** What grows in a workspace: on its browser's side first, where it has two. */
-export async function growing(context: Context, folder: string): Promise<Growing> {
+/** What grows in a workspace: on the side where what is wanted grows, its browser's first. */
+export async function growing(context: Context, folder: string, wanted?: keyof Growth): Promise<Growing> {
   const facts = context.facts.workspaces.find((one) => one.folder === folder);
   if (!facts) throw new Error(`no workspace ${folder}`);
   const sides = (await bareSides(context, folder)).filter(({ side }) => side !== 'tools');
@@ -23,7 +23,7 @@ export async function growing(context: Context, folder: string): Promise<Growing
   for (const stack of inOrder) {
     const growth = await growthOf(context, stack);
     const found = { facts, stack, growth };
-    if (growth.pages) return found;
+    if (wanted === undefined ? Object.keys(growth).length > 0 : growth[wanted]) return found;
     first ??= found;
   }
   if (!first) throw new Error(`no stack has ${folder}`);
@@ -34,5 +34,9 @@ async function growthOf({ bare, host }: Context, { id, workspace, traits, outsid
   const stack = STACKS.find((one) => one.id === id);
   if (!stack?.grows || outside !== undefined) return {};
   const growth = await stack.grows(new Ground(bare, host.root, workspace), traits);
-  return growth.pages && growth.pages.pages.length > 0 ? growth : { ...growth, pages: undefined };
+  const { pages, endpoints } = growth;
+  return {
+    ...(pages && pages.pages.length > 0 ? { pages } : {}),
+    ...(endpoints && endpoints.pages.length > 0 ? { endpoints } : {}),
+  };
 }

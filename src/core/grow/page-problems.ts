@@ -1,28 +1,37 @@
 import { EXIT, Problem } from '../problem.ts';
+import type { RoutedPart } from './grow-request.ts';
 import type { StackFacts } from '../stacks/sides.ts';
 
-export function noPages(workspace: string, { title, outside }: StackFacts): Problem {
+/** Nothing of a kind stands in a workspace: there is nothing to make another one like. */
+export function nothingAlike(part: RoutedPart, workspace: string, { title, outside }: StackFacts): Problem {
+  const missing =
+    part === 'page'
+      ? 'no pages with addresses of their own were found there'
+      : 'no routers that are used at a path of their own were found there';
   return new Problem({
     status: EXIT.refused,
-    what: `No page can grow in ${workspace}`,
-    why: outside ?? `${title}: no pages with addresses of their own were found there`,
-    next: 'Nothing was changed. Where it has no router yet, attach one first: ligament browse.',
+    what: `No ${part} can grow in ${workspace}`,
+    why: outside ?? `${title}: ${missing}`,
+    next:
+      part === 'page'
+        ? 'Nothing was changed. Where it has no router yet, attach one first: ligament browse.'
+        : `Nothing was changed. Write the first ${part} by hand; others are made like it.`,
   });
 }
 
-export function noName(name: string): Problem {
+export function noName(part: RoutedPart, name: string): Problem {
   return new Problem({
     status: EXIT.wrongUsage,
-    what: `"${name}" cannot be the name of a page`,
+    what: `"${name}" cannot be the name of ${article(part)}`,
     why: 'a name begins with a letter and has letters and digits',
     next: 'Give it one like SeedSwap. Nothing was changed.',
   });
 }
 
-export function noAddress(address: string): Problem {
+export function noAddress(part: RoutedPart, address: string): Problem {
   return new Problem({
     status: EXIT.wrongUsage,
-    what: `"${address}" cannot be the address of a page`,
+    what: `"${address}" cannot be the address of ${article(part)}`,
     why: 'an address begins with a slash, and has letters, digits, hyphens, dots and underscores between slashes',
     next: 'Give one like --at /seed-swap. Nothing was changed.',
   });
@@ -37,12 +46,16 @@ export function notListed(address: string, belows: readonly string[]): Problem {
   });
 }
 
-export function takenAddress(address: string, file: string): Problem {
+export function takenAddress(part: RoutedPart, address: string, file: string): Problem {
   return new Problem({
     status: EXIT.refused,
-    what: `There is a page at ${address} already`,
+    what: `There is ${article(part)} at ${address} already`,
     where: { file },
-    why: `${file} shows it`,
+    why: `${file} is there for it`,
     next: 'Choose another address with --at. Nothing was changed.',
   });
+}
+
+function article(part: RoutedPart): string {
+  return part === 'endpoint' ? `an ${part}` : `a ${part}`;
 }

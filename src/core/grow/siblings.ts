@@ -3,6 +3,7 @@ import { findSpelt, speltAs, wordsOf, type Spelling } from '../analogy/spellings
 import type { Told } from '../analogy/like.ts';
 import { loadedBy, ownModule } from '../joints/app-module.ts';
 import type { Ground } from '../joints/ground.ts';
+import type { RoutedPart } from './grow-request.ts';
 import type { StandingPage } from '../joints/growth.ts';
 import { ownFiles } from '../survey/own-files.ts';
 
@@ -22,7 +23,7 @@ const ENDINGS = ['.vue', '.svelte', '.astro', '.css', '.scss', '.sass', '.less']
 const ADDRESS_SPELLINGS: readonly Spelling[] = ['kebab', 'camel', 'snake', 'pascal'];
 
 /** The pages that one at an address is nearest to: those below the same part of it, else all but the first page; the nearest first. */
-export function siblingsOf(ground: Ground, pages: readonly StandingPage[], address: string): Sibling[] {
+export function siblingsOf(ground: Ground, pages: readonly StandingPage[], address: string, views?: string): Sibling[] {
   const parent = path.posix.dirname(address);
   // What has pages below its address is a frame for these more than a page.
   const isFrame = ({ address }: StandingPage): boolean => pages.some((one) => one.address.startsWith(`${address}/`));
@@ -39,13 +40,19 @@ export function siblingsOf(ground: Ground, pages: readonly StandingPage[], addre
   const inOrder = named.map((one, at) => ({ ...one, count: count(roles[at]) })).sort((a, b) => b.count - a.count);
   return inOrder
     .slice(0, MOST_SIBLINGS)
-    .map(({ page, words }) => ({ page, words, files: filesOf(ground, page, words) }));
+    .map(({ page, words }) => ({ page, words, files: filesOf(ground, page, words, views) }));
 }
 
-/** Below which address new pages go where nothing is said: at the top, unless all tables begin further down. */
-export function usualParent(pages: readonly StandingPage[]): string {
-  const belows = pages.flatMap(({ listed }) => listed?.below ?? []);
-  if (belows.length < pages.length || belows.includes('/')) return '/';
+/**
+ * Below which address new ones go where nothing is said: pages at the top, unless all tables begin further down; endpoints where most
+ * are.
+ */
+export function usualParent(pages: readonly StandingPage[], part: RoutedPart): string {
+  const belows =
+    part === 'page'
+      ? pages.map(({ listed }) => listed?.below ?? '/')
+      : pages.filter(({ address }) => address !== '/').map(({ address }) => path.posix.dirname(address));
+  if (part === 'page' && belows.includes('/')) return '/';
   const count = (below: string): number => belows.filter((one) => one === below).length;
   return belows.reduce((best, one) => (count(one) > count(best) ? one : best), belows[0] ?? '/');
 }
@@ -90,7 +97,12 @@ function withoutEnd(words: readonly string[], end: string | undefined): string[]
  * The files that belong to a page: it, what is called like it beside it, in a folder of its own or where it imports it, and tests that are
  * called like it.
  */
-function filesOf(ground: Ground, { file }: StandingPage, words: readonly string[]): Map<string, string> {
+function filesOf(
+  ground: Ground,
+  { file }: StandingPage,
+  words: readonly string[],
+  views: string | undefined,
+): Map<string, string> {
   const found = new Map([[roleOf(file, words), file]]);
   const brought = loadedBy(ground.text(file) ?? '').map((target) => ownModule(ground, file, target, ENDINGS));
   const folder = path.posix.dirname(file);
@@ -104,7 +116,8 @@ function filesOf(ground: Ground, { file }: StandingPage, words: readonly string[
     const isBeside = path.posix.dirname(other) === folder && (isNamed || isOwnFolder);
     const isTest = isNamed && /\.(test|spec|cy)\.|(^|\/)(tests?|__tests__|e2e)\//.test(other);
     const isBrought = isNamed && brought.includes(other);
-    if (isBeside || isTest || isBrought) found.set(roleOf(other, words), other);
+    const isView = isNamed && views !== undefined && below.startsWith(`${views}/`);
+    if (isBeside || isTest || isBrought || isView) found.set(roleOf(other, words), other);
   }
   return found;
 }

@@ -29,9 +29,10 @@ export function tableEdits(ground: Ground, siblings: readonly Sibling[], subject
   const entries = alike.map((one) => entryOf(source, one));
   const [base, ...rest] = entries;
   if (!base) return [];
-  const code = unwrapped(likeMost([base, ...rest], relativeTo(first.page.listed.below, subject)));
+  const made = likeMost([base, ...rest], relativeTo(first.page.listed.below, subject));
+  const code = first.page.listed.form === 'statement' ? made : unwrapped(made);
   const edits = [
-    besideEdit(file, source, place(source, inList, subject), code, first.page.listed.isElement ? '' : ','),
+    besideEdit(file, source, place(source, inList, subject), code, first.page.listed.form === 'object' ? ',' : ''),
   ];
   const brought = alike.flatMap(({ page, words }) =>
     page.listed.brought
@@ -74,7 +75,7 @@ function entryOf(source: string, { page, words }: Listed): Told {
   const code = textIn(source, entry);
   const whole = code.includes(`'${page.address}'`) || code.includes(`"${page.address}"`);
   return {
-    text: `(${code})`,
+    text: page.listed.form === 'statement' ? code : `(${code})`,
     file: `entry${ending}`,
     words,
     address: whole ? page.address : relativeAddress(below, page.address),

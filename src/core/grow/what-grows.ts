@@ -1,22 +1,30 @@
 import type { Context } from '../host/context.ts';
+import type { PageGrowth } from '../joints/growth.ts';
+import type { RoutedPart } from './grow-request.ts';
 import { growing } from './growing.ts';
 
 /** What can grow in a workspace, each with what it would be made like, in words. */
 export interface WhatGrows {
   workspace: string;
   stack: string;
-  parts: { part: string; how: string }[];
+  parts: { part: RoutedPart; how: string }[];
 }
 
+/** Tells what can grow in a workspace, given by its folder. */
 export async function whatGrows(context: Context, folder: string): Promise<WhatGrows> {
-  const { facts, stack, growth } = await growing(context, folder);
-  const pages = growth.pages?.pages ?? [];
+  const pages = await growing(context, folder, 'pages');
+  const endpoints = await growing(context, folder, 'endpoints');
+  const parts = [
+    ...(pages.growth.pages ? [{ part: 'page' as const, how: howOf(pages.growth.pages) }] : []),
+    ...(endpoints.growth.endpoints ? [{ part: 'endpoint' as const, how: howOf(endpoints.growth.endpoints) }] : []),
+  ];
+  const sides = new Set([pages, endpoints].map(({ stack }) => stack.title));
+  return { workspace: pages.facts.name, stack: [...sides].join(', '), parts };
+}
+
+function howOf({ pages, routes }: PageGrowth): string {
   const names = pages.slice(0, 3).map(({ name }) => name);
   const more = pages.length > names.length ? ` and ${pages.length - names.length} more` : '';
-  const listed = pages.find((one) => one.listed)?.listed?.file ?? growth.pages?.routes?.folder;
-  return {
-    workspace: facts.name,
-    stack: stack.title,
-    parts: pages.length === 0 ? [] : [{ part: 'page', how: `like ${names.join(', ')}${more}, in ${listed ?? ''}` }],
-  };
+  const place = pages.find((one) => one.listed)?.listed?.file ?? routes?.folder ?? '';
+  return `like ${names.join(', ')}${more}, in ${place}`;
 }

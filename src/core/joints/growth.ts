@@ -1,4 +1,4 @@
-/** A page that a workspace has, at an address of its own (none with a parameter, none for whatever is not found). */
+/** A page or an endpoint that a workspace has, at an address of its own (none with a parameter, none for whatever is not found). */
 export interface StandingPage {
   /** Begins with a slash: `/plots`, or `/` for the first page. */
   address: string;
@@ -18,10 +18,10 @@ export interface Listing {
   entry: Stretch;
   /** The address that the entries around it stand for: `/` at the top. */
   below: string;
-  /** The import by which the table has the page, where it loads it at once. */
+  /** The import by which the table has it, where it loads it at once. */
   brought?: Stretch | undefined;
-  /** The entry is an element, not an object. */
-  isElement: boolean;
+  /** What the entry is written as: an object of a list, an element, or a statement. */
+  form: 'object' | 'element' | 'statement';
 }
 
 export interface Stretch {
@@ -50,4 +50,6 @@ export interface PageGrowth {
 /** What grows in a workspace, as its stack tells; what is left out does not grow there. */
 export interface Growth {
   pages?: PageGrowth | undefined;
+  /** What answers requests of programs: made like pages, but for what people see. */
+  endpoints?: PageGrowth | undefined;
 }

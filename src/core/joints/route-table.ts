@@ -96,7 +96,7 @@ class Table {
       const children = member(one, 'children');
       const shown = SHOWS.map((key) => member(one, key)).find((value) => value !== undefined);
       if (children?.type === 'ArrayExpression') this.#entries(script, children, address);
-      else if (shown && isAddress(address)) this.#add(script, one, shown, address, prefix ?? below, false);
+      else if (shown && isAddress(address)) this.#add(script, one, shown, address, prefix ?? below, 'object');
     }
   }
 
@@ -118,17 +118,17 @@ class Table {
       .map((name) => attribute(node, name))
       .find((one) => one !== undefined);
     if (shown && !inner.some(isRoute) && (isIndex || written !== undefined) && isAddress(address))
-      this.#add(script, node, shown, address, below, true);
+      this.#add(script, node, shown, address, below, 'element');
   }
 
-  #add(script: Script, entry: Node, shown: Node, address: string, below: string, isElement: boolean): void {
+  #add(script: Script, entry: Node, shown: Node, address: string, below: string, form: 'object' | 'element'): void {
     const found = this.#moduleOf(script, shown);
     if (!found || this.#pages.some((one) => one.address === address)) return;
     this.#pages.push({
       address,
       file: found.file,
       name: '',
-      listed: { file: this.#file, entry: stretchOf(entry), below, brought: found.brought, isElement },
+      listed: { file: this.#file, entry: stretchOf(entry), below, brought: found.brought, form },
     });
   }
 

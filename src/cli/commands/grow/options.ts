@@ -4,14 +4,17 @@ import { changeOptions, previewOption, workspaceOption } from '../../shared-opti
 export const grow = command(
   (y) =>
     previewOption(changeOptions(workspaceOption(y)))
-      .positional('part', { type: 'string', describe: 'What is to grow: page; nothing lists what can grow here' })
+      .positional('part', {
+        type: 'string',
+        describe: 'What is to grow: page or endpoint; without it, what can grow here is listed',
+      })
       .positional('name', { type: 'string', describe: 'Its name, as SeedSwap' })
-      .option('at', { type: 'string', requiresArg: true, describe: 'The address of a page, as /seed-swap' })
+      .option('at', { type: 'string', requiresArg: true, describe: 'Its address, as /seed-swap' })
       .option('link', { type: 'boolean', default: false, describe: 'Put a link to it where the navigation is' })
       .option('prove', { type: 'boolean', default: true, describe: 'Prove that it works (--no-prove: do not)' }),
   {
     usage: 'grow [part] [name]',
-    describe: 'Go on building: make a page like those that are there',
+    describe: 'Go on building: make a page or an endpoint like those that are there',
     load: () => import('./run.ts'),
   },
 );

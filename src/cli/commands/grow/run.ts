@@ -1,7 +1,7 @@
 import pc from 'picocolors';
 import type { Context } from '../../../core/host/context.ts';
 import { whatGrows } from '../../../core/grow/what-grows.ts';
-import { planPage } from '../../../core/grow/plan-page.ts';
+import { planRouted } from '../../../core/grow/plan-routed.ts';
 import { EXIT, Problem } from '../../../core/problem.ts';
 import { chooseWorkspaces } from '../../../core/survey/choose-workspaces.ts';
 import type { ChangeOptions } from '../../change/change-options.ts';
@@ -30,11 +30,12 @@ export async function run(options: GrowOptions, output: Output): Promise<number>
     const [workspace] = await chooseWorkspaces(context.doors.files, context.facts, options.workspace, options.cwd);
     const folder = workspace?.folder ?? '.';
     if (part === undefined) return await list(context, folder, output);
-    if (part !== 'page') throw unknownPart(part);
-    if (name === undefined) throw noName();
-    const planned = await planPage(context, { name, address: options.at, link: options.link, workspace: folder });
+    if (part !== 'page' && part !== 'endpoint') throw unknownPart(part);
+    if (name === undefined) throw noName(part);
+    const { at: address, link } = options;
+    const planned = await planRouted(context, { part, name, address, link, workspace: folder });
     if (!planned) {
-      output.say(`The page ${printable(name)} has grown already.`);
+      output.say(`The ${part} ${printable(name)} has grown already.`);
       output.document(EXIT.done, { changed: false });
       return EXIT.done;
     }
@@ -50,7 +51,7 @@ async function list(context: Context, folder: string, output: Output): Promise<n
   const rows = found.parts.map(({ part, how }) => [`  ${pc.bold(part)}`, pc.dim(printable(how))]);
   output.say(
     rows.length === 0
-      ? `Nothing can grow in ${printable(found.workspace)} yet: no pages with addresses of their own were found there.`
+      ? `Nothing can grow in ${printable(found.workspace)} yet: no pages and no routers at paths of their own were found there.`
       : [`In ${printable(found.workspace)} (${printable(found.stack)}) can grow:`, ...columns(rows)].join('\n'),
   );
   output.document(EXIT.done, { ...found });
@@ -61,15 +62,15 @@ function unknownPart(part: string): Problem {
   return new Problem({
     status: EXIT.wrongUsage,
     what: `"${part}" is nothing that grows`,
-    why: 'what grows is a page',
+    why: 'pages and endpoints do',
     next: 'ligament grow lists what can grow here. Nothing was changed.',
   });
 }
 
-function noName(): Problem {
+function noName(part: string): Problem {
   return new Problem({
     status: EXIT.wrongUsage,
-    what: 'A page needs a name',
-    next: 'Give it one: ligament grow page SeedSwap. Nothing was changed.',
+    what: `The ${part} needs a name`,
+    next: `Give it one: ligament grow ${part} SeedSwap. Nothing was changed.`,
   });
 }

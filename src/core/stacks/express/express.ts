@@ -11,4 +11,5 @@ export const express: Stack = {
     return major === undefined ? 'Express' : `Express ${major}`;
   },
   read: async (ground) => (await import('./express-joints.ts')).readExpress(ground),
+  grows: async (ground) => (await import('./express-growth.ts')).expressGrowth(ground),
 };

@@ -5,16 +5,14 @@ import type { ChangeSet } from '../change/change-set.ts';
 import { wholeFile, type Edit } from '../edits/edit.ts';
 import type { Context } from '../host/context.ts';
 import { Ground } from '../joints/ground.ts';
-import type { PageGrowth } from '../joints/growth.ts';
-import type { Ledger } from '../ledger/record.ts';
-import type { StackFacts } from '../stacks/sides.ts';
+import type { PageGrowth, StandingPage } from '../joints/growth.ts';
 import { lineBreakOf } from '../text/code-style.ts';
-import { partId, type PageRequest } from './grow-request.ts';
+import { partId, type RoutedPart, type RoutedRequest } from './grow-request.ts';
 import { linkEdit } from './link-edits.ts';
 import { growing } from './growing.ts';
-import { noAddress, noName, noPages, notListed, takenAddress } from './page-problems.ts';
+import { noAddress, noName, nothingAlike, notListed, takenAddress } from './page-problems.ts';
 import { partChange } from './part-change.ts';
-import { testProofs } from './part-proofs.ts';
+import { routeProofs, testProofs } from './part-proofs.ts';
 import { fileForAddress, isPageAddress } from './page-address.ts';
 import {
   addressSpelling,
@@ -28,50 +26,61 @@ import {
 import { isBelow, tableEdits } from './table-edits.ts';
 
 /**
- * Plans a page like those that stand beside it, as one change set. Writes nothing; undefined where the page has grown already.
+ * Plans a page or an endpoint like those that stand beside it, as one change set. Writes nothing; undefined where it has grown already.
  * Throws a Problem: status 2 for a name or an address that is none, status 3 where none can grow.
  */
-export async function planPage(context: Context, request: PageRequest): Promise<ChangeSet | undefined> {
-  const place = await growing(context, request.workspace);
-  const { pages } = place.growth;
-  if (!pages) throw noPages(place.facts.name, place.stack);
-  const words = ownWords(request.name, pages.pages);
-  if (words.length === 0 || !/^\p{L}/u.test(words[0] ?? '')) throw noName(request.name);
-  const id = partId('page', speltAs(words, 'pascal'));
-  if (context.ledgers.some((one) => one.integration === id && one.workspace === request.workspace)) return undefined;
-  const own = speltAs(words, addressSpelling(pages.pages));
-  const address = request.address ?? path.posix.join(usualParent(pages.pages), own);
-  if (!isPageAddress(address)) throw noAddress(address);
-  const belows = [...new Set(pages.pages.flatMap(({ listed }) => listed?.below ?? '/'))];
-  if (!belows.some((one) => isBelow(one, address))) throw notListed(address, belows);
-  const taken = pages.pages.find((one) => one.address === address);
-  if (taken) throw takenAddress(address, taken.file);
+export async function planRouted(context: Context, request: RoutedRequest): Promise<ChangeSet | undefined> {
+  const { part, workspace } = request;
+  const place = await growing(context, workspace, part === 'page' ? 'pages' : 'endpoints');
+  const standing = part === 'page' ? place.growth.pages : place.growth.endpoints;
+  if (!standing) throw nothingAlike(part, place.facts.name, place.stack);
+  const { pages } = standing;
+  const words = ownWords(request.name, pages);
+  if (words.length === 0 || !/^\p{L}/u.test(words[0] ?? '')) throw noName(part, request.name);
+  const id = partId(part, speltAs(words, 'pascal'));
+  if (context.ledgers.some((one) => one.integration === id && one.workspace === workspace)) return undefined;
+  const own = speltAs(words, addressSpelling(pages));
+  const address = request.address ?? path.posix.join(usualParent(pages, part), own);
+  checkAddress(part, address, pages);
   const subject: Subject = { words, address };
   const ground = new Ground(context.bare, context.host.root, place.stack.workspace);
-  const siblings = siblingsOf(ground, pages.pages, address);
-  const edits = pageEdits(ground, pages, siblings, subject);
-  const link = request.link ? linkEdit(ground, namedPages(pages.pages), subject) : undefined;
+  const siblings = siblingsOf(ground, pages, address, place.stack.traits.views?.folder);
+  const edits = partEdits(ground, standing, siblings, { subject, part });
+  const link = request.link ? linkEdit(ground, namedPages(pages), subject) : undefined;
   const tell =
     request.link && !link ? [`Put a link to ${address} where your navigation is: none was found by its links.`] : [];
   const like = siblings.slice(0, 3).map(({ page }) => page.name);
   return partChange(context, place, {
     id,
-    title: `Page ${speltAs(words, 'sentence')}`,
+    title: `${part === 'page' ? 'Page' : 'Endpoint'} ${speltAs(words, 'sentence')}`,
     way: `at ${address}, like ${like.join(', ')}`,
     choices: { at: address },
     edits: link ? [...edits, link] : edits,
-    proofs: [...proofsOf(place.stack, subject), ...testProofs(place.facts, edits)],
+    proofs: [...routeProofs(place.stack, part, subject), ...testProofs(place.facts, edits)],
     tell,
   });
 }
 
-function pageEdits(ground: Ground, growth: PageGrowth, siblings: readonly Sibling[], subject: Subject): Edit[] {
+function checkAddress(part: RoutedPart, address: string, pages: readonly StandingPage[]): void {
+  if (!isPageAddress(address)) throw noAddress(part, address);
+  const belows = [...new Set(pages.map(({ listed }) => listed?.below ?? '/'))];
+  if (!belows.some((one) => isBelow(one, address))) throw notListed(address, belows);
+  const taken = pages.find((one) => one.address === address);
+  if (taken) throw takenAddress(part, address, taken.file);
+}
+
+function partEdits(
+  ground: Ground,
+  growth: PageGrowth,
+  siblings: readonly Sibling[],
+  { subject, part }: { subject: Subject; part: RoutedPart },
+): Edit[] {
   const shared = sharedFiles(ground, siblings);
   const names = siblings.map(({ page, words }) => ({ text: page.file, file: page.file, words }));
   const [base] = siblings;
   if (!base) throw new Error('a page has no sibling');
   const { routes } = growth;
-  const shown = routes
+  const main = routes
     ? fileForAddress(routes, base.page, subject.address ?? '/')
     : spelledLike(base.page.file, names, subject);
   const files = shared.map(({ file, told: having }) => {
@@ -81,12 +90,13 @@ function pageEdits(ground: Ground, growth: PageGrowth, siblings: readonly Siblin
     const isBeside = path.posix.dirname(file) === path.posix.dirname(base.page.file);
     const renamed = spelledLike(file, names, subject);
     const where = isPage
-      ? shown
+      ? main
       : routes && isBeside
-        ? path.posix.join(path.posix.dirname(shown), path.posix.basename(renamed))
+        ? path.posix.join(path.posix.dirname(main), path.posix.basename(renamed))
         : renamed;
-    const isMarkup = isPage || /\.component\.html$/.test(where);
-    const made = madeLike(told, subject, { whole: true, alone, shown: isMarkup });
+    const shown = part === 'page' && (isPage || /\.(component\.html|ejs|pug)$/.test(where));
+    const answers = part === 'endpoint' && isPage;
+    const made = madeLike(told, subject, { whole: true, alone, shown, answers });
     return wholeFile(where, lineBreakOf(ground.text(file) ?? '') === '\r\n' ? made.replaceAll('\n', '\r\n') : made);
   });
   return [...files, ...tableEdits(ground, siblings, subject)];
@@ -97,9 +107,4 @@ function plainTold({ plainText }: PageGrowth, file: string): Told {
   const words = ['plain', 'page'];
   const text = plainText({ pascal: speltAs(words, 'pascal'), sentence: speltAs(words, 'sentence') });
   return { text, file, words };
-}
-
-function proofsOf({ traits }: StackFacts, { words, address = '/' }: Subject): Ledger['proofs'] {
-  if (!traits.serve) return [];
-  return [{ proof: 'page', visit: address, shows: speltAs(words, 'sentence'), checks: `the page is at ${address}` }];
 }

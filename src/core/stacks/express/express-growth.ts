@@ -1,0 +1,82 @@
+import path from 'node:path';
+import { ownModule } from '../../joints/app-module.ts';
+import type { Ground } from '../../joints/ground.ts';
+import type { Growth, StandingPage, Stretch } from '../../joints/growth.ts';
+import { serverEntry } from '../../joints/server-entry.ts';
+import { requiredModule } from '../../formats/script/bindings.ts';
+import { parseScript, type Node, type NodeOf, type Script } from '../../formats/script/syntax.ts';
+
+/** What grows in a server built with Express (its docs: "Routing", "express.Router"): routers that are used at a path, by what they answer. */
+export function expressGrowth(ground: Ground): Growth {
+  const mounted = (serverEntry(ground)?.modules ?? []).flatMap((file) => mountedIn(ground, file));
+  const renders = ({ file }: StandingPage): boolean => /\.render\s*\(/.test(ground.text(file) ?? '');
+  return {
+    pages: { pages: mounted.filter(renders), plainText: plainPage },
+    endpoints: { pages: mounted.filter((one) => !renders(one)), plainText: plainEndpoint },
+  };
+}
+
+/** The routers that a module uses at paths: `app.use('/plots', plots)`. */
+function mountedIn(ground: Ground, file: string): StandingPage[] {
+  const script = parseScript(ground.text(file) ?? '', file);
+  if ('fault' in script) return [];
+  return script.program.body.flatMap((statement): StandingPage[] => {
+    const call = statement.type === 'ExpressionStatement' ? statement.expression : undefined;
+    if (call?.type !== 'CallExpression' || !isUse(call.callee) || call.arguments.length < 2) return [];
+    const [at] = call.arguments;
+    const router = call.arguments.at(-1);
+    const address = at?.type === 'Literal' && typeof at.value === 'string' ? at.value : undefined;
+    const found =
+      router && address?.startsWith('/') && !/[:*(]/.test(address) ? routerOf(ground, script, file, router) : undefined;
+    if (!found || address === undefined) return [];
+    const name = path.posix.basename(found.file).replace(/\.\w+$/, '');
+    const own = /^index$/i.test(name) ? path.posix.basename(path.posix.dirname(found.file)) : name;
+    const { start, end } = statement;
+    const listed = { file, entry: { start, end }, below: '/', brought: found.brought, form: 'statement' as const };
+    return [{ address, file: found.file, name: address === '/' ? 'index' : own, listed }];
+  });
+}
+
+function isUse(callee: Node): boolean {
+  return callee.type === 'MemberExpression' && callee.property.type === 'Identifier' && callee.property.name === 'use';
+}
+
+/** The own module that a router comes from, and the statement that brings it. */
+function routerOf(
+  ground: Ground,
+  script: Script,
+  file: string,
+  router: Node,
+): { file: string; brought?: Stretch } | undefined {
+  const here = requiredModule(router);
+  if (here !== undefined) return own(ground, file, here);
+  if (router.type !== 'Identifier') return undefined;
+  for (const statement of script.program.body) {
+    const from = broughtBy(statement, router.name);
+    const found = from === undefined ? undefined : own(ground, file, from);
+    if (found) return { ...found, brought: { start: statement.start, end: statement.end } };
+  }
+  return undefined;
+}
+
+function broughtBy(statement: NodeOf<'Program'>['body'][number], name: string): string | undefined {
+  if (statement.type === 'ImportDeclaration')
+    return statement.specifiers.some(({ local }) => local.name === name) ? statement.source.value : undefined;
+  const declared = statement.type === 'VariableDeclaration' ? statement.declarations : [];
+  const [only, other] = declared;
+  if (!only?.init || other || only.id.type !== 'Identifier' || only.id.name !== name) return undefined;
+  return requiredModule(only.init);
+}
+
+function own(ground: Ground, file: string, from: string): { file: string } | undefined {
+  const found = ownModule(ground, file, from);
+  return found === undefined ? undefined : { file: found };
+}
+
+function plainPage({ sentence }: { sentence: string }): string {
+  return `const express = require('express');\n\nconst router = express.Router();\n\nrouter.get('/', (request, response) => {\n  response.send('<h1>${sentence}</h1>');\n});\n\nmodule.exports = router;\n`;
+}
+
+function plainEndpoint(): string {
+  return `const express = require('express');\n\nconst router = express.Router();\n\nrouter.get('/', (request, response) => {\n  response.json([]);\n});\n\nmodule.exports = router;\n`;
+}
