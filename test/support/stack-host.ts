@@ -9,6 +9,7 @@ import { catalogIds, loadDefinition } from '../../src/core/definition/catalog.ts
 import type { ChangeSet } from '../../src/core/change/change-set.ts';
 import type { Definition } from '../../src/core/definition/definition.ts';
 import type { RoutedPart } from '../../src/core/grow/grow-request.ts';
+import { planComponent } from '../../src/core/grow/plan-component.ts';
 import { planRouted } from '../../src/core/grow/plan-routed.ts';
 import { planAttach } from '../../src/core/plan/attach/plan-attach.ts';
 import { withSecrets } from '../../src/core/plan/attach/secrets.ts';
@@ -99,8 +100,18 @@ export class MemoryStackHost {
   }
 
   /** Grows a page, or another part; whether anything was done. */
-  async grow(name: string, more: { address?: string; link?: boolean; part?: RoutedPart } = {}): Promise<boolean> {
+  async grow(
+    name: string,
+    more: { address?: string | undefined; link?: boolean; part?: RoutedPart } = {},
+  ): Promise<boolean> {
     const changes = await planRouted(await this.open(), { part: 'page', name, workspace: '.', ...more });
+    await this.apply(changes);
+    return changes !== undefined;
+  }
+
+  /** Grows a component; whether anything was done. */
+  async growComponent(name: string): Promise<boolean> {
+    const changes = await planComponent(await this.open(), { part: 'component', name, workspace: '.' });
     await this.apply(changes);
     return changes !== undefined;
   }

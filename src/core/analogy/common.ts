@@ -34,6 +34,7 @@ export const NAME_MARK = '\u0001';
 
 // Without what is in them these are nothing.
 const LISTS = /^(ul|ol|dl|table|thead|tbody|tr|select|li|a|button)$/i;
+const DECLARATIONS = /^(ExportNamedDeclaration|VariableDeclaration|FunctionDeclaration|ClassDeclaration)$/;
 const SECTIONS = /^(main|article)$/;
 const HEADINGS = /^(h[1-6]|title)$/;
 const TITLES = /^(title|heading|label|crumb|breadcrumb)$/i;
@@ -124,7 +125,14 @@ class Search {
         return found;
       });
       // A word of the language goes with what needs it, whatever others have.
-      if (member.kind === 'word' || this.stays(member, partners) || member.stays || this.#isOwnLook(member)) left += 1;
+      if (
+        member.kind === 'word' ||
+        this.stays(member, partners) ||
+        member.stays ||
+        this.#isItself(member) ||
+        this.#isOwnLook(member)
+      )
+        left += 1;
       else this.cut.add(member);
     }
     if (left > 0 || !shape.hollow) return true;
@@ -161,6 +169,12 @@ class Search {
     if (!this.#isTitle(shape)) return false;
     this.named.add(shape);
     return true;
+  }
+
+  /** Whether a declaration at the top of a module is what the text is about: it stays, whatever becomes of what is in it. */
+  #isItself({ kind, label = '' }: Shape): boolean {
+    const isTop = this.#around.at(-1)?.kind === 'Program';
+    return isTop && DECLARATIONS.test(kind) && this.#base.read(label) === NAME_MARK;
   }
 
   /** Of a text that has no other beside it: what tells of its name, how an element looks, and what may be needed for either. */

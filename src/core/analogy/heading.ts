@@ -16,14 +16,18 @@ export function headingIn(
   others: readonly Likened[],
   { cut, emptied }: Pruned,
   stretches: readonly Stretch[],
-  words: string,
+  heading: { words: string; tag: string },
 ): Stretch | undefined {
   const { text, shape } = base;
   const all = [...shapesIn(shape)];
-  const root = all.find(({ kind }) => ELEMENT.test(kind) || kind === 'JSXFragment');
+  const root = all.find((one) => (ELEMENT.test(one.kind) || one.kind === 'JSXFragment') && !isIn(one, stretches));
   const frame = all.find((one) => emptied.has(one) && !isIn(one, stretches)) ?? root;
-  if (!frame) return undefined;
-  const code = headingCode(base, others, words);
+  // A heading whose words come from elsewhere is one, too.
+  const hasHeading = all.some(
+    (one) => HEADING.test(one.label ?? '') && ELEMENT.test(one.kind) && !isIn(one, stretches),
+  );
+  if (!frame || hasHeading) return undefined;
+  const code = headingCode(base, others, heading);
   const gone = frame.members?.find((one) => cut.has(one));
   if (gone) {
     const onOwnLine = hasOwnLine(text, gone.start, gone.end);
@@ -40,14 +44,18 @@ function isIn({ start }: Shape, stretches: readonly Stretch[]): boolean {
   return stretches.some((one) => one.start <= start && start < one.end);
 }
 
-function headingCode(base: Likened, others: readonly Likened[], words: string): string {
+function headingCode(
+  base: Likened,
+  others: readonly Likened[],
+  { words, tag }: { words: string; tag: string },
+): string {
   const openings = [base, ...others].flatMap(({ text, shape }) => {
     const first = [...shapesIn(shape)].find(({ kind, label }) => ELEMENT.test(kind) && HEADING.test(label ?? ''));
-    const tag = first?.slots[0];
-    return first && tag ? [{ name: first.label ?? 'h1', opening: text.slice(tag.start, tag.end) }] : [];
+    const opening = first?.slots[0];
+    return first && opening ? [{ name: first.label ?? 'h1', opening: text.slice(opening.start, opening.end) }] : [];
   });
   const [first] = openings;
-  if (!first) return `<h1>${words}</h1>`;
+  if (!first) return `<${tag}>${words}</${tag}>`;
   const isUsual = openings.filter(({ opening }) => opening === first.opening).length * 2 > others.length;
   const opening = isUsual && !/[:{(]/.test(first.opening) ? first.opening : `<${first.name}>`;
   return `${opening}${words}</${first.name}>`;

@@ -31,8 +31,8 @@ export interface Manner {
   alone?: boolean | undefined;
   /** It answers requests: where it would answer none it has a handler that answers with an empty list. */
   answers?: boolean | undefined;
-  /** Its markup has the name as a heading where it would show it nowhere. */
-  shown?: boolean | undefined;
+  /** Its markup has the name in it where it would show it nowhere: in an element like the first heading of most, else in this one. */
+  shown?: 'h1' | 'p' | undefined;
 }
 
 const ADDRESS = '\u0002';
@@ -44,7 +44,7 @@ const ADDRESS = '\u0002';
 export function madeLike(
   [first, ...rest]: readonly [Told, ...Told[]],
   subject: Subject,
-  { whole, alone, answers, shown = false }: Manner = {},
+  { whole, alone, answers, shown }: Manner = {},
 ): string {
   const base = likened(first);
   const others = rest.map(likened);
@@ -53,8 +53,8 @@ export function madeLike(
   const cut = stretchesOf(first.text, base.shape, pruned.cut);
   const isCut = ({ start, end }: Stretch): boolean => cut.some((one) => one.start < end && start < one.end);
   const kept = marks.filter((one) => !isCut(one));
-  if (shown && !kept.some((one) => isShown(base.shape, one))) {
-    const added = headingIn(base, others, pruned, cut, speltAs(subject.words, 'sentence'));
+  if (shown !== undefined && !kept.some((one) => isShown(base.shape, one))) {
+    const added = headingIn(base, others, pruned, cut, { words: speltAs(subject.words, 'sentence'), tag: shown });
     if (added) return put(first.text, kept, withAdded(cut, added));
   }
   const answer = answers ? answerIn(base, pruned) : undefined;

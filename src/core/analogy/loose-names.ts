@@ -22,14 +22,28 @@ export function cutLoose(root: Shape, cut: Set<Shape>, isFrame: (shape: Shape) =
   const before = namesIn(root, new Set());
   for (let changed = true; changed;) {
     const now = namesIn(root, cut);
-    const loose = [...usersOfGone(before, now), ...idle(before, now)];
-    changed = loose.map((path) => cutInnermost(path, cut, isFrame)).some(Boolean);
+    const idleNow = idle(before, now).map((path) => cutInnermost(path, cut, isFrame));
+    const users = usersOfGone(before, now).map(([name, path]) => {
+      if (cutInnermost(path, cut, isFrame)) return true;
+      // What has to stay keeps what it cannot do without.
+      return bringBack(before, name, cut);
+    });
+    changed = [...idleNow, ...users].some(Boolean);
   }
 }
 
-function usersOfGone(before: Names, now: Names): Shape[][] {
+function usersOfGone(before: Names, now: Names): [string, Shape[]][] {
   const gone = new Set([...before.declared].filter((name) => !now.declared.has(name)));
-  return [...now.users].flatMap(([name, users]) => (gone.has(name) ? users : []));
+  return [...now.users].flatMap(([name, users]) =>
+    gone.has(name) ? users.map((path): [string, Shape[]] => [name, path]) : [],
+  );
+}
+
+/** Leaves what declares a name where it was, and all that it stands in. */
+function bringBack({ declarers, paths }: Names, name: string, cut: Set<Shape>): boolean {
+  const [declarer] = [...declarers].find(([, names]) => names.includes(name)) ?? [];
+  if (!declarer) return false;
+  return [...(paths.get(declarer) ?? []), declarer].map((one) => cut.delete(one)).some(Boolean);
 }
 
 /** What hands on or declares a name that is not used any more. */

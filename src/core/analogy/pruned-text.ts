@@ -28,11 +28,47 @@ export function stretchesOf(text: string, shape: Shape, cut: ReadonlySet<Shape>)
 
 function stretchesIn(text: string, around: Shape, members: readonly Shape[], cut: ReadonlySet<Shape>): Stretch[] {
   const isTag = around.kind === 'tag' || around.kind === 'JSXOpeningElement';
+  const onOneLine = isTag || around.kind === 'ImportDeclaration' ? onOneLineOf(text, around, members, cut) : undefined;
+  if (onOneLine) return onOneLine;
   if (isTag && members.every((one) => cut.has(one))) return bareTag(text, around, members);
   if (around.kind === 'ImportDeclaration') return specifierStretches(text, around, members, cut);
   const isEmptied = BODIES.has(around.kind) && members.every((one) => cut.has(one));
   if (around.parted === 'comma' || isEmptied) return commaStretches(text, members, cut);
   return members.filter((one) => cut.has(one)).map((one) => lineStretch(text, around, one, members));
+}
+
+// What all formatters leave on one line.
+const NARROWEST = 80;
+
+/**
+ * The gaps of a list that stood on lines of its own, where what is left of it fits on one; undefined where it did not, does not, or has
+ * more in it than its members.
+ */
+function onOneLineOf(
+  text: string,
+  { start, end, kind }: Shape,
+  all: readonly Shape[],
+  cut: ReadonlySet<Shape>,
+): Stretch[] | undefined {
+  const isImport = kind === 'ImportDeclaration';
+  const members = isImport ? all.filter((one) => one.kind === 'ImportSpecifier') : all;
+  const kept = members.filter((one) => !cut.has(one));
+  const [first] = members;
+  const last = members.at(-1);
+  if (!first || !last || kept.length === 0 || members.length < all.length) return undefined;
+  const open = first.start - (/\s*$/.exec(text.slice(0, first.start))?.[0].length ?? 0);
+  const close = last.end + (/^\s*,?\s*/.exec(text.slice(last.end))?.[0].length ?? 0);
+  const length = kept.reduce((sum, one) => sum + one.end - one.start + 2, 0);
+  const around = open - lineStart(text, start) + (end - close);
+  if (!text.slice(open, close).includes('\n') || around + length > NARROWEST) return undefined;
+  const between = isImport ? ', ' : ' ';
+  const tail = isImport || text.startsWith('/>', close) ? ' ' : '';
+  return kept
+    .map((one, at): Stretch => {
+      const before = kept[at - 1];
+      return { start: before?.end ?? open, end: one.start, by: before ? between : ' ' };
+    })
+    .concat([{ start: kept.at(-1)?.end ?? open, end: close, by: tail }]);
 }
 
 /** A tag without its attributes is closed right behind its name. */

@@ -14,7 +14,17 @@ export interface RoutedRequest {
   workspace: string;
 }
 
+/** What is asked for: one component, in one workspace. */
+export interface ComponentRequest {
+  part: 'component';
+  name: string;
+  workspace: string;
+}
+
+export type GrowRequest = RoutedRequest | ComponentRequest;
+export type Part = GrowRequest['part'];
+
 /** The id that a part has in records: `page:SeedSwap`. */
-export function partId(kind: RoutedPart, pascal: string): string {
+export function partId(kind: Part, pascal: string): string {
   return `${kind}:${pascal}`;
 }

@@ -34,9 +34,10 @@ async function growthOf({ bare, host }: Context, { id, workspace, traits, outsid
   const stack = STACKS.find((one) => one.id === id);
   if (!stack?.grows || outside !== undefined) return {};
   const growth = await stack.grows(new Ground(bare, host.root, workspace), traits);
-  const { pages, endpoints } = growth;
+  const { pages, endpoints, components } = growth;
   return {
     ...(pages && pages.pages.length > 0 ? { pages } : {}),
+    ...(components && components.length > 0 ? { components } : {}),
     ...(endpoints && endpoints.pages.length > 0 ? { endpoints } : {}),
   };
 }

@@ -1,17 +1,18 @@
 import { EXIT, Problem } from '../problem.ts';
-import type { RoutedPart } from './grow-request.ts';
+import type { Part } from './grow-request.ts';
 import type { StackFacts } from '../stacks/sides.ts';
 
 /** Nothing of a kind stands in a workspace: there is nothing to make another one like. */
-export function nothingAlike(part: RoutedPart, workspace: string, { title, outside }: StackFacts): Problem {
-  const missing =
-    part === 'page'
-      ? 'no pages with addresses of their own were found there'
-      : 'no routers that are used at a path of their own were found there';
+export function nothingAlike(part: Part, workspace: string, { title, outside }: StackFacts): Problem {
+  const missing = {
+    page: 'no pages with addresses of their own',
+    endpoint: 'no routers that are used at a path of their own',
+    component: 'no components in a folder of their own',
+  }[part];
   return new Problem({
     status: EXIT.refused,
     what: `No ${part} can grow in ${workspace}`,
-    why: outside ?? `${title}: ${missing}`,
+    why: outside ?? `${title}: ${missing} were found there`,
     next:
       part === 'page'
         ? 'Nothing was changed. Where it has no router yet, attach one first: ligament browse.'
@@ -19,7 +20,7 @@ export function nothingAlike(part: RoutedPart, workspace: string, { title, outsi
   });
 }
 
-export function noName(part: RoutedPart, name: string): Problem {
+export function noName(part: Part, name: string): Problem {
   return new Problem({
     status: EXIT.wrongUsage,
     what: `"${name}" cannot be the name of ${article(part)}`,
@@ -28,7 +29,7 @@ export function noName(part: RoutedPart, name: string): Problem {
   });
 }
 
-export function noAddress(part: RoutedPart, address: string): Problem {
+export function noAddress(part: Part, address: string): Problem {
   return new Problem({
     status: EXIT.wrongUsage,
     what: `"${address}" cannot be the address of ${article(part)}`,
@@ -46,7 +47,7 @@ export function notListed(address: string, belows: readonly string[]): Problem {
   });
 }
 
-export function takenAddress(part: RoutedPart, address: string, file: string): Problem {
+export function takenAddress(part: Part, address: string, file: string): Problem {
   return new Problem({
     status: EXIT.refused,
     what: `There is ${article(part)} at ${address} already`,
@@ -56,6 +57,6 @@ export function takenAddress(part: RoutedPart, address: string, file: string): P
   });
 }
 
-function article(part: RoutedPart): string {
+function article(part: Part): string {
   return part === 'endpoint' ? `an ${part}` : `a ${part}`;
 }

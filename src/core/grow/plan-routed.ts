@@ -1,12 +1,12 @@
 import path from 'node:path';
-import { spelledLike, madeLike, type Subject, type Told } from '../analogy/like.ts';
+import { spelledLike, type Subject, type Told } from '../analogy/like.ts';
 import { speltAs } from '../analogy/spellings.ts';
 import type { ChangeSet } from '../change/change-set.ts';
-import { wholeFile, type Edit } from '../edits/edit.ts';
+import type { Edit } from '../edits/edit.ts';
 import type { Context } from '../host/context.ts';
 import { Ground } from '../joints/ground.ts';
 import type { PageGrowth, StandingPage } from '../joints/growth.ts';
-import { lineBreakOf } from '../text/code-style.ts';
+import { filesLike } from './files-like.ts';
 import { partId, type RoutedPart, type RoutedRequest } from './grow-request.ts';
 import { linkEdit } from './link-edits.ts';
 import { growing } from './growing.ts';
@@ -14,15 +14,7 @@ import { noAddress, noName, nothingAlike, notListed, takenAddress } from './page
 import { partChange } from './part-change.ts';
 import { routeProofs, testProofs } from './part-proofs.ts';
 import { fileForAddress, isPageAddress } from './page-address.ts';
-import {
-  addressSpelling,
-  namedPages,
-  ownWords,
-  sharedFiles,
-  siblingsOf,
-  usualParent,
-  type Sibling,
-} from './siblings.ts';
+import { addressSpelling, namedPages, ownWords, siblingsOf, usualParent, type Sibling } from './siblings.ts';
 import { isBelow, tableEdits } from './table-edits.ts';
 
 /**
@@ -45,7 +37,8 @@ export async function planRouted(context: Context, request: RoutedRequest): Prom
   const subject: Subject = { words, address };
   const ground = new Ground(context.bare, context.host.root, place.stack.workspace);
   const siblings = siblingsOf(ground, pages, address, place.stack.traits.views?.folder);
-  const edits = partEdits(ground, standing, siblings, { subject, part });
+  const { elementsImport } = place.stack.traits;
+  const edits = partEdits(ground, standing, siblings, { subject, part, elementsImport });
   const link = request.link ? linkEdit(ground, namedPages(pages), subject) : undefined;
   const tell =
     request.link && !link ? [`Put a link to ${address} where your navigation is: none was found by its links.`] : [];
@@ -73,38 +66,33 @@ function partEdits(
   ground: Ground,
   growth: PageGrowth,
   siblings: readonly Sibling[],
-  { subject, part }: { subject: Subject; part: RoutedPart },
+  { subject, part, elementsImport }: { subject: Subject; part: RoutedPart; elementsImport: string | undefined },
 ): Edit[] {
-  const shared = sharedFiles(ground, siblings);
-  const names = siblings.map(({ page, words }) => ({ text: page.file, file: page.file, words }));
   const [base] = siblings;
-  if (!base) throw new Error('a page has no sibling');
+  if (!base) throw new Error(`a new ${part} has no sibling`);
+  const names = siblings.map(({ page, words }) => ({ text: page.file, file: page.file, words }));
   const { routes } = growth;
   const main = routes
     ? fileForAddress(routes, base.page, subject.address ?? '/')
     : spelledLike(base.page.file, names, subject);
-  const files = shared.map(({ file, told: having }) => {
-    const isPage = file === base.page.file;
-    const alone = isPage && siblings.length === 1;
-    const told: typeof having = alone ? [having[0], plainTold(growth, file)] : having;
-    const isBeside = path.posix.dirname(file) === path.posix.dirname(base.page.file);
+  const placed = (file: string): string => {
+    if (file === base.page.file) return main;
     const renamed = spelledLike(file, names, subject);
-    const where = isPage
-      ? main
-      : routes && isBeside
-        ? path.posix.join(path.posix.dirname(main), path.posix.basename(renamed))
-        : renamed;
-    const shown = part === 'page' && (isPage || /\.(component\.html|ejs|pug)$/.test(where));
-    const answers = part === 'endpoint' && isPage;
-    const made = madeLike(told, subject, { whole: true, alone, shown, answers });
-    return wholeFile(where, lineBreakOf(ground.text(file) ?? '') === '\r\n' ? made.replaceAll('\n', '\r\n') : made);
-  });
-  return [...files, ...tableEdits(ground, siblings, subject)];
+    const isBeside = path.posix.dirname(file) === path.posix.dirname(base.page.file);
+    return routes && isBeside ? path.posix.join(path.posix.dirname(main), path.posix.basename(renamed)) : renamed;
+  };
+  const plain = (file: string): Told => plainTold(growth, file, elementsImport);
+  const manner = part === 'page' ? { shown: 'h1' as const } : { answers: true };
+  return [
+    ...filesLike(ground, siblings, { subject, placed, plain, ...manner }),
+    ...tableEdits(ground, siblings, subject),
+  ];
 }
 
 /** The plainest page of its kind, as a text to compare one with. */
-function plainTold({ plainText }: PageGrowth, file: string): Told {
+function plainTold({ plainText }: PageGrowth, file: string, elementsImport: string | undefined): Told {
   const words = ['plain', 'page'];
-  const text = plainText({ pascal: speltAs(words, 'pascal'), sentence: speltAs(words, 'sentence') });
+  const lead = elementsImport !== undefined && /\.[jt]sx?$/.test(file) ? `${elementsImport}\n\n` : '';
+  const text = lead + plainText({ pascal: speltAs(words, 'pascal'), sentence: speltAs(words, 'sentence') });
   return { text, file, words };
 }

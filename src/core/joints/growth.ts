@@ -52,4 +52,6 @@ export interface Growth {
   pages?: PageGrowth | undefined;
   /** What answers requests of programs: made like pages, but for what people see. */
   endpoints?: PageGrowth | undefined;
+  /** Components that several pages use, told by their names: their addresses are none that anybody types. */
+  components?: StandingPage[] | undefined;
 }

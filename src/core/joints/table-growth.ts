@@ -1,3 +1,4 @@
+import { standingComponents } from './component-files.ts';
 import type { Ground } from './ground.ts';
 import type { Growth } from './growth.ts';
 import { tablePages } from './route-table.ts';
@@ -7,7 +8,8 @@ const ROUTERS = ['vue-router', 'react-router', 'react-router-dom'];
 /** What grows in an app whose pages are listed in a table of routes. */
 export function tableGrowth(ground: Ground): Growth {
   const plainText = ground.finds('vue') ? vueText : reactText;
-  return { pages: { pages: tablePages(ground, ROUTERS), plainText } };
+  const components = standingComponents(ground, ground.finds('vue') ? /\.vue$/ : /\.[jt]sx?$/);
+  return { pages: { pages: tablePages(ground, ROUTERS), plainText }, components };
 }
 
 function vueText({ sentence }: { sentence: string }): string {

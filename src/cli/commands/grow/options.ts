@@ -6,7 +6,7 @@ export const grow = command(
     previewOption(changeOptions(workspaceOption(y)))
       .positional('part', {
         type: 'string',
-        describe: 'What is to grow: page or endpoint; without it, what can grow here is listed',
+        describe: 'What is to grow: page, component or endpoint; without it, what can grow here is listed',
       })
       .positional('name', { type: 'string', describe: 'Its name, as SeedSwap' })
       .option('at', { type: 'string', requiresArg: true, describe: 'Its address, as /seed-swap' })
@@ -14,7 +14,7 @@ export const grow = command(
       .option('prove', { type: 'boolean', default: true, describe: 'Prove that it works (--no-prove: do not)' }),
   {
     usage: 'grow [part] [name]',
-    describe: 'Go on building: make a page or an endpoint like those that are there',
+    describe: 'Go on building: make a page, a component or an endpoint like those that are there',
     load: () => import('./run.ts'),
   },
 );

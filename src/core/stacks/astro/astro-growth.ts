@@ -1,4 +1,5 @@
 import { addressOfParts, filePages } from '../../joints/file-routes.ts';
+import { standingComponents } from '../../joints/component-files.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { FileRoutes, Growth } from '../../joints/growth.ts';
 
@@ -14,7 +15,10 @@ export function astroGrowth(ground: Ground): Growth {
     },
     plain: (segment) => `${segment}.astro`,
   };
-  return { pages: { routes, pages: filePages(ground, routes), plainText } };
+  return {
+    pages: { routes, pages: filePages(ground, routes), plainText },
+    components: standingComponents(ground, /\.(astro|vue|svelte|[jt]sx)$/),
+  };
 }
 
 function plainText({ sentence }: { sentence: string }): string {

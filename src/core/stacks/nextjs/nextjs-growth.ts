@@ -1,4 +1,5 @@
 import { addressOfParts, filePages } from '../../joints/file-routes.ts';
+import { standingComponents } from '../../joints/component-files.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { FileRoutes, Growth } from '../../joints/growth.ts';
 
@@ -11,7 +12,7 @@ export function nextjsGrowth(ground: Ground): Growth {
   const found = [...(app ? [appRoutes(ground, app)] : []), ...(pages ? [pageRoutes(ground, pages)] : [])]
     .map((routes) => ({ routes, pages: filePages(ground, routes) }))
     .find((one) => one.pages.length > 0);
-  return found ? { pages: { ...found, plainText } } : {};
+  return { ...(found ? { pages: { ...found, plainText } } : {}), components: standingComponents(ground, /\.[jt]sx?$/) };
 }
 
 /** Next.js, "Project structure": a folder is shown at its path if it has a page; those that begin with an underscore or `@` are not. */

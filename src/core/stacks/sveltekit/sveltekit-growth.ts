@@ -1,4 +1,5 @@
 import { addressOfParts, filePages } from '../../joints/file-routes.ts';
+import { standingComponents } from '../../joints/component-files.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { FileRoutes, Growth } from '../../joints/growth.ts';
 
@@ -12,5 +13,8 @@ export function sveltekitGrowth(ground: Ground): Growth {
     },
     plain: (segment) => `${segment}/+page.svelte`,
   };
-  return { pages: { routes, pages: filePages(ground, routes), plainText: ({ sentence }) => `<h1>${sentence}</h1>\n` } };
+  return {
+    pages: { routes, pages: filePages(ground, routes), plainText: ({ sentence }) => `<h1>${sentence}</h1>\n` },
+    components: standingComponents(ground, /\.svelte$/),
+  };
 }
