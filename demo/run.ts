@@ -63,6 +63,13 @@ async function demonstrate(): Promise<void> {
   await ligament('attach', ...USUAL, '--workspace', 'web', '--yes');
   process.stdout.write(git('status', '--short'));
   process.stdout.write(fs.readFileSync(path.join(host, 'web/src/main.ts'), 'utf8'));
+  say('Go on with it: a page like the one that is there, and an endpoint of the api like those beside it.');
+  await ligament('grow', '--workspace', 'web');
+  await ligament('grow', 'page', 'SeedSwap', '--workspace', 'web', '--yes');
+  await ligament('grow', 'endpoint', 'SeedSwap', '--workspace', 'api', '--yes');
+  say('Both are taken out again.');
+  await ligament('detach', 'page:SeedSwap', '--workspace', 'web', '--yes');
+  await ligament('detach', 'endpoint:SeedSwap', '--workspace', 'api', '--yes');
   say('One of them leaves, and what stands beside it is fitted to that.');
   await ligament('detach', 'eslint', '--workspace', 'web', '--yes');
   say('All of them leave.');

@@ -55,3 +55,18 @@ export function changeOptions<Own>(y: Argv<Own>) {
       describe: 'Run the package manager (--no-install: do not run it)',
     });
 }
+
+/** How a preview of something that comes is shown. */
+export function shownOptions<Own>(y: Argv<Own>) {
+  return y
+    .option('format', {
+      choices: ['text', 'patch'] as const,
+      default: 'text' as const,
+      describe: 'How --preview shows it',
+    })
+    .option('file', {
+      type: 'string',
+      requiresArg: true,
+      describe: 'Show this one file of the preview in full, by its path in the project',
+    });
+}

@@ -33,9 +33,16 @@ export function editsOn(file: string, all: readonly OwnedEdits[]): OwnedEdit[] {
   );
 }
 
-/** Owners in order; the edits of one owner stay as its definition has them. */
+/** Owners in order, those behind the others that are parts: they grow in what is attached. The edits of one owner stay as its definition has them. */
 export function inOrder(edits: readonly OwnedEdit[]): OwnedEdit[] {
-  return [...edits].sort((a, b) => (a.owner < b.owner ? -1 : a.owner > b.owner ? 1 : 0));
+  return [...edits].sort(
+    (a, b) => Number(isPart(a)) - Number(isPart(b)) || (a.owner < b.owner ? -1 : a.owner > b.owner ? 1 : 0),
+  );
+}
+
+/** Whether an owner is a part (`page:About`) and no integration. */
+function isPart({ owner }: OwnedEdit): boolean {
+  return /^[a-z]+:/.test(owner);
 }
 
 /**

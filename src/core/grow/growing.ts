@@ -1,4 +1,7 @@
 import { bareSides } from '../facts/bare.ts';
+import { bareHost } from '../edits/host-view.ts';
+import { GROWN } from '../ledger/record.ts';
+import type { Reader } from '../ports.ts';
 import type { Context } from '../host/context.ts';
 import { Ground } from '../joints/ground.ts';
 import type { Growth } from '../joints/growth.ts';
@@ -30,10 +33,19 @@ export async function growing(context: Context, folder: string, wanted?: keyof G
   return first;
 }
 
-async function growthOf({ bare, host }: Context, { id, workspace, traits, outside }: StackFacts): Promise<Growth> {
+/** Shows the host with what is attached, but without what has grown: where a part goes never depends on which grew before. */
+export function withoutParts({ reader, host, ledgers }: Context): Reader {
+  return bareHost(
+    reader,
+    host.root,
+    ledgers.filter(({ way }) => way === GROWN),
+  );
+}
+
+async function growthOf(context: Context, { id, workspace, traits, outside }: StackFacts): Promise<Growth> {
   const stack = STACKS.find((one) => one.id === id);
   if (!stack?.grows || outside !== undefined) return {};
-  const growth = await stack.grows(new Ground(bare, host.root, workspace), traits);
+  const growth = await stack.grows(new Ground(withoutParts(context), context.host.root, workspace), traits);
   const { pages, endpoints, components } = growth;
   return {
     ...(pages && pages.pages.length > 0 ? { pages } : {}),

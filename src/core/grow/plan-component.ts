@@ -5,7 +5,7 @@ import type { Context } from '../host/context.ts';
 import { Ground } from '../joints/ground.ts';
 import type { Traits } from '../joints/traits.ts';
 import { partId, type ComponentRequest } from './grow-request.ts';
-import { growing } from './growing.ts';
+import { growing, withoutParts } from './growing.ts';
 import { noName, nothingAlike } from './page-problems.ts';
 import { partChange } from './part-change.ts';
 import { filesLike } from './files-like.ts';
@@ -27,7 +27,7 @@ export async function planComponent(context: Context, request: ComponentRequest)
   const id = partId('component', speltAs(words, 'pascal'));
   if (context.ledgers.some((one) => one.integration === id && one.workspace === workspace)) return undefined;
   const subject: Subject = { words, address: `/${speltAs(words, 'pascal')}` };
-  const ground = new Ground(context.bare, context.host.root, place.stack.workspace);
+  const ground = new Ground(withoutParts(context), context.host.root, place.stack.workspace);
   const siblings = siblingsOf(ground, components, subject.address ?? '');
   const names = namedPages(components).map(({ page, words: own }) => ({
     text: page.file,

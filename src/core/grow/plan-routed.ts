@@ -9,7 +9,7 @@ import type { PageGrowth, StandingPage } from '../joints/growth.ts';
 import { filesLike } from './files-like.ts';
 import { partId, type RoutedPart, type RoutedRequest } from './grow-request.ts';
 import { linkEdit } from './link-edits.ts';
-import { growing } from './growing.ts';
+import { growing, withoutParts } from './growing.ts';
 import { noAddress, noName, nothingAlike, notListed, takenAddress } from './page-problems.ts';
 import { partChange } from './part-change.ts';
 import { routeProofs, testProofs } from './part-proofs.ts';
@@ -35,7 +35,7 @@ export async function planRouted(context: Context, request: RoutedRequest): Prom
   const address = request.address ?? path.posix.join(usualParent(pages, part), own);
   checkAddress(part, address, pages);
   const subject: Subject = { words, address };
-  const ground = new Ground(context.bare, context.host.root, place.stack.workspace);
+  const ground = new Ground(withoutParts(context), context.host.root, place.stack.workspace);
   const siblings = siblingsOf(ground, pages, address, place.stack.traits.views?.folder);
   const { elementsImport } = place.stack.traits;
   const edits = partEdits(ground, standing, siblings, { subject, part, elementsImport });

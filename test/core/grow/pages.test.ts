@@ -383,4 +383,26 @@ const open = ref(true);
     await expect(host.detach('page:SeedSwap')).rejects.toMatchObject({ status: 3 });
     expect(host.text(file)).toContain('Bring what you have.');
   });
+
+  it('in what Ligament has attached, beside others that have grown, whichever goes first', async () => {
+    const host = new MemoryStackHost('vite-vue-ts');
+    const before = host.tree();
+    await host.attach('vue-router');
+    const attached = host.tree();
+    await host.grow('SeedSwap');
+    const one = host.tree();
+    await host.grow('Fees');
+    const both = host.tree();
+    await host.detach('page:SeedSwap');
+    await host.grow('SeedSwap');
+    expect(host.tree()).toEqual(both);
+    await host.detach('page:Fees');
+    expect(host.tree()).toEqual(one);
+    // What lists a page is not taken away below it.
+    await expect(host.detach('vue-router')).rejects.toMatchObject({ status: 3 });
+    await host.detach('page:SeedSwap');
+    expect(host.tree()).toEqual(attached);
+    await host.detach('vue-router');
+    expect(host.tree()).toEqual(before);
+  });
 });

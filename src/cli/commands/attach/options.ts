@@ -4,17 +4,21 @@ import {
   everywhereOption,
   previewOption,
   repeatedOption,
+  shownOptions,
   workspaceOption,
 } from '../../shared-options.ts';
 
 export const attach = command(
   (y) => {
-    const shared = previewOption(changeOptions(everywhereOption(workspaceOption(y)))).positional('integrations', {
-      type: 'string',
-      array: true,
-      demandOption: true,
-      describe: 'Integrations, by name',
-    });
+    const shared = shownOptions(previewOption(changeOptions(everywhereOption(workspaceOption(y))))).positional(
+      'integrations',
+      {
+        type: 'string',
+        array: true,
+        demandOption: true,
+        describe: 'Integrations, by name',
+      },
+    );
     const versions = repeatedOption(shared, 'take', 'A version of a package, as name@range or name@tag')
       .option('complete', {
         type: 'boolean',
@@ -31,16 +35,6 @@ export const attach = command(
       .option('side', {
         choices: ['browser', 'server'] as const,
         describe: 'Which side of a workspace that is built as both a server and a browser app',
-      })
-      .option('format', {
-        choices: ['text', 'patch'] as const,
-        default: 'text' as const,
-        describe: 'How --preview shows it',
-      })
-      .option('file', {
-        type: 'string',
-        requiresArg: true,
-        describe: 'Show this one file of the preview in full, by its path in the project',
       })
       .option('prove', { type: 'boolean', default: true, describe: 'Prove that it works (--no-prove: do not)' });
   },

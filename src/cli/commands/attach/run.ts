@@ -6,10 +6,9 @@ import { isPath, loadDefinition } from '../../../core/definition/catalog.ts';
 import type { AttachRequest } from '../../../core/plan/attach/attach-request.ts';
 import type { Renewal } from '../../../core/plan/attach/renew.ts';
 import { planAttach } from '../../../core/plan/attach/plan-attach.ts';
-import path from 'node:path';
 import type { ChangeSet } from '../../../core/change/change-set.ts';
-import { renderFile } from '../../render/change-set.ts';
-import { diffFile, renderPatch } from '../../render/patch.ts';
+import { checkFormat, showFile } from '../../change/show-file.ts';
+import { renderPatch } from '../../render/patch.ts';
 import { EXIT, Problem } from '../../../core/problem.ts';
 import type { Output } from '../../output.ts';
 import { checkedDefinitions } from '../../session.ts';
@@ -153,36 +152,6 @@ async function answered(
     given[open.key] = await choiceAnswer(request.definition.title, open);
   }
   return given;
-}
-
-/** Shows what becomes of one file. Throws a Problem (status 2) for one that does not change. */
-function showFile({ files }: ChangeSet, wanted: string, output: Output): number {
-  const found = files.find(({ file }) => file === path.posix.normalize(wanted.replaceAll('\\', '/')));
-  if (!found)
-    throw new Problem({
-      status: EXIT.wrongUsage,
-      what: `${wanted} does not change`,
-      why: `these do: ${files.map(({ file }) => file).join(', ')}`,
-      next: 'Name one of them, by its path from the root of the project.',
-    });
-  output.say(renderFile(found));
-  output.document(EXIT.done, { preview: true, file: { role: found.role, ...diffFile(found) } });
-  return EXIT.done;
-}
-
-function checkFormat({ format, preview, json, file }: AttachOptions): void {
-  if (file !== undefined && !preview)
-    throw new Problem({
-      status: EXIT.wrongUsage,
-      what: '--file shows a file of a preview only',
-      next: 'Add --preview, or leave --file out. Nothing was changed.',
-    });
-  if (format !== 'patch' || (preview && !json)) return;
-  throw new Problem({
-    status: EXIT.wrongUsage,
-    what: preview ? '--format patch and --json cannot both be given' : '--format patch shows a preview only',
-    next: preview ? 'Choose one of them.' : 'Add --preview, or leave --format out. Nothing was changed.',
-  });
 }
 
 /** Packages with the range or tag that is asked for. */

@@ -1,9 +1,9 @@
 import { command } from '../../command.ts';
-import { changeOptions, previewOption, workspaceOption } from '../../shared-options.ts';
+import { changeOptions, previewOption, shownOptions, workspaceOption } from '../../shared-options.ts';
 
 export const grow = command(
   (y) =>
-    previewOption(changeOptions(workspaceOption(y)))
+    shownOptions(previewOption(changeOptions(workspaceOption(y))))
       .positional('part', {
         type: 'string',
         describe: 'What is to grow: page, component or endpoint; without it, what can grow here is listed',

@@ -9,6 +9,8 @@ import { EXIT, Problem } from '../../../core/problem.ts';
 import { chooseWorkspaces } from '../../../core/survey/choose-workspaces.ts';
 import type { ChangeOptions } from '../../change/change-options.ts';
 import { carryOut, openForChange, planWithWarnings } from '../../change/carry-out.ts';
+import { checkFormat, showFile } from '../../change/show-file.ts';
+import { renderPatch } from '../../render/patch.ts';
 import type { Output } from '../../output.ts';
 import { columns } from '../../render/columns.ts';
 import { printable } from '../../render/printable.ts';
@@ -20,9 +22,12 @@ interface GrowOptions extends ChangeOptions {
   link: boolean;
   workspace: string[];
   preview: boolean;
+  format: 'text' | 'patch';
+  file?: string | undefined;
 }
 
 export async function run(options: GrowOptions, output: Output): Promise<number> {
+  checkFormat(options);
   const { part, name } = options;
   const { context, lock } = await openForChange(
     { ...options, preview: options.preview || part === undefined },
@@ -43,6 +48,11 @@ export async function run(options: GrowOptions, output: Output): Promise<number>
       return EXIT.done;
     }
     const changes = await planWithWarnings(context, () => Promise.resolve(planned));
+    if (options.preview && options.format === 'patch') {
+      process.stdout.write(renderPatch(changes.files));
+      return EXIT.done;
+    }
+    if (options.file !== undefined) return showFile(changes, options.file, output);
     return await carryOut(context, changes, options, output, lock);
   } finally {
     lock?.release();

@@ -27,3 +27,21 @@ export function refuseEditedParts({ reader, host }: Context, going: readonly Led
     }
   }
 }
+
+/** Throws a Problem (status 3) where a part that stays is listed in a file that an integration made which goes. */
+export function refuseLeftParts(going: readonly Ledger[], staying: readonly Ledger[]): void {
+  const goes = new Map(
+    going.flatMap(({ title, edits }) => edits.filter(({ made }) => made).map(({ file }) => [file, title])),
+  );
+  for (const { way, integration, edits } of staying) {
+    const found = way === GROWN ? edits.find(({ file }) => goes.has(file)) : undefined;
+    if (!found) continue;
+    throw new Problem({
+      status: EXIT.refused,
+      what: `${integration} has grown in what ${goes.get(found.file) ?? 'goes'} brought`,
+      where: { file: found.file },
+      why: `${found.file} lists it, and goes too`,
+      next: `Nothing was changed. Take it out first, or both at once: ligament detach ${integration} ${going.map((one) => one.integration).join(' ')}`,
+    });
+  }
+}

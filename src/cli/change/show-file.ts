@@ -1,0 +1,45 @@
+import path from 'node:path';
+import type { ChangeSet } from '../../core/change/change-set.ts';
+import { EXIT, Problem } from '../../core/problem.ts';
+import type { Output } from '../output.ts';
+import { renderFile } from '../render/change-set.ts';
+import { diffFile } from '../render/patch.ts';
+
+/** How a preview is shown. */
+export interface PreviewOptions {
+  preview: boolean;
+  json: boolean;
+  format: 'text' | 'patch';
+  file?: string | undefined;
+}
+
+/** Shows what becomes of one file. Throws a Problem (status 2) for one that does not change. */
+export function showFile({ files }: ChangeSet, wanted: string, output: Output): number {
+  const found = files.find(({ file }) => file === path.posix.normalize(wanted.replaceAll('\\', '/')));
+  if (!found)
+    throw new Problem({
+      status: EXIT.wrongUsage,
+      what: `${wanted} does not change`,
+      why: `these do: ${files.map(({ file }) => file).join(', ')}`,
+      next: 'Name one of them, by its path from the root of the project.',
+    });
+  output.say(renderFile(found));
+  output.document(EXIT.done, { preview: true, file: { role: found.role, ...diffFile(found) } });
+  return EXIT.done;
+}
+
+/** Throws a Problem (status 2) for ways of showing that contradict each other. */
+export function checkFormat({ format, preview, json, file }: PreviewOptions): void {
+  if (file !== undefined && !preview)
+    throw new Problem({
+      status: EXIT.wrongUsage,
+      what: '--file shows a file of a preview only',
+      next: 'Add --preview, or leave --file out. Nothing was changed.',
+    });
+  if (format !== 'patch' || (preview && !json)) return;
+  throw new Problem({
+    status: EXIT.wrongUsage,
+    what: preview ? '--format patch and --json cannot both be given' : '--format patch shows a preview only',
+    next: preview ? 'Choose one of them.' : 'Add --preview, or leave --format out. Nothing was changed.',
+  });
+}
