@@ -18,7 +18,10 @@ describe('grow', () => {
     expect(status).toBe(0);
     expect(stdout).toContain('endpoint  like plots, waiting-list, tools, in api/app.js');
     const document = JSON.parse(host.ligament('grow', '--workspace', 'web', '--json').stdout) as object;
-    expect(document).toMatchObject({ workspace: 'web', parts: [{ part: 'component' }] });
+    expect(document).toMatchObject({
+      workspace: 'web',
+      parts: [{ part: 'component' }, { part: 'colour' }, { part: 'type-scale' }],
+    });
     expect(host.tree()).toEqual(before);
   });
 
@@ -77,10 +80,23 @@ describe('grow', () => {
     host.write('api/app.js', app);
   });
 
+  it('extends the theme where it is, and tells the figures before', () => {
+    const colour = ['grow', 'colour', 'clay', '--value', '#9a5b3c', '--workspace', 'web'];
+    const shown = host.ligament(...colour, '--preview').stdout;
+    expect(shown).toContain('White text on #9a5b3c has a contrast of 5.3:1');
+    expect(host.ligament(...colour, '--yes').status).toBe(0);
+    expect(host.read('web/src/styles/tokens.css')).toContain('  --clay: #9a5b3c;\n  --clay-text: #ffffff;\n}');
+    expect(host.ligament('detach', 'colour:clay', '--workspace', 'web', '--yes').status).toBe(0);
+    expect(host.tree()).toEqual(before);
+  });
+
   it.each([
     [['grow', 'teapot', 'Brown'], 2, '"teapot" is nothing that grows'],
     [['grow', 'page'], 2, 'The page needs a name'],
-    [['grow', 'component', 'Card', '--at', '/card', '--workspace', 'web'], 2, 'A component has no address'],
+    [['grow', 'component', 'Card', '--at', '/card', '--workspace', 'web'], 2, '--at says nothing of a component'],
+    [['grow', 'colour', 'leaf', '--workspace', 'web'], 2, 'The colour needs --value'],
+    [['grow', 'page', 'Beds', '--ratio', '1.2:1.3', '--workspace', 'web'], 2, '--ratio says nothing of a page'],
+    [['grow', 'colour', 'leaf', '--value', '#abc', '--workspace', 'web'], 3, 'tokens.css has --leaf already'],
     [['grow', 'endpoint', '7', '--workspace', 'api'], 2, '"7" cannot be the name of an endpoint'],
     [['grow', 'endpoint', 'Beds', '--at', '/../beds', '--workspace', 'api'], 2, 'cannot be the address of an endpoint'],
     [

@@ -8,8 +8,9 @@ import { openHost, type Context } from '../../src/core/host/context.ts';
 import { catalogIds, loadDefinition } from '../../src/core/definition/catalog.ts';
 import type { ChangeSet } from '../../src/core/change/change-set.ts';
 import type { Definition } from '../../src/core/definition/definition.ts';
-import type { RoutedPart } from '../../src/core/grow/grow-request.ts';
+import type { RoutedPart, ThemeRequest } from '../../src/core/grow/grow-request.ts';
 import { planComponent } from '../../src/core/grow/plan-component.ts';
+import { planTheme } from '../../src/core/grow/theme/plan-theme.ts';
 import { planRouted } from '../../src/core/grow/plan-routed.ts';
 import { planAttach } from '../../src/core/plan/attach/plan-attach.ts';
 import { withSecrets } from '../../src/core/plan/attach/secrets.ts';
@@ -22,6 +23,8 @@ import { CATALOG, memoryDoors, memoryOptions, ROOT } from './memory-host.ts';
 const SECRET = 'sown-in-spring';
 
 const WISHES = { take: {}, movePackages: false, whereItFits: false };
+
+type DistributiveOmit<Of, Key extends PropertyKey> = Of extends unknown ? Omit<Of, Key> : never;
 
 /** A host of `test/stacks/hosts` in memory, with the real catalog; nothing is installed in it. */
 export class MemoryStackHost {
@@ -112,6 +115,13 @@ export class MemoryStackHost {
   /** Grows a component; whether anything was done. */
   async growComponent(name: string): Promise<boolean> {
     const changes = await planComponent(await this.open(), { part: 'component', name, workspace: '.' });
+    await this.apply(changes);
+    return changes !== undefined;
+  }
+
+  /** Grows a value of the theme; whether anything was done. */
+  async growTheme(wish: DistributiveOmit<ThemeRequest, 'workspace'>): Promise<boolean> {
+    const changes = await planTheme(await this.open(), { ...wish, workspace: '.' });
     await this.apply(changes);
     return changes !== undefined;
   }

@@ -42,7 +42,7 @@ export function inOrder(edits: readonly OwnedEdit[]): OwnedEdit[] {
 
 /** Whether an owner is a part (`page:About`) and no integration. */
 function isPart({ owner }: OwnedEdit): boolean {
-  return /^[a-z]+:/.test(owner);
+  return /^[a-z-]+:/.test(owner);
 }
 
 /**

@@ -1,3 +1,5 @@
+import type { ScaleWish } from './theme/type-scale.ts';
+
 /** What of a kind that has an address can grow. */
 export type RoutedPart = 'page' | 'endpoint';
 
@@ -21,10 +23,15 @@ export interface ComponentRequest {
   workspace: string;
 }
 
-export type GrowRequest = RoutedRequest | ComponentRequest;
+/** What is asked for: a value of a workspace's theme. */
+export type ThemeRequest = { workspace: string } & (
+  { part: 'colour'; name: string; value: string } | { part: 'type-scale'; scale: ScaleWish }
+);
+
+export type GrowRequest = RoutedRequest | ComponentRequest | ThemeRequest;
 export type Part = GrowRequest['part'];
 
 /** The id that a part has in records: `page:SeedSwap`. */
-export function partId(kind: Part, pascal: string): string {
-  return `${kind}:${pascal}`;
+export function partId(kind: Part, name: string): string {
+  return `${kind}:${name}`;
 }

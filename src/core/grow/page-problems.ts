@@ -1,9 +1,11 @@
 import { EXIT, Problem } from '../problem.ts';
-import type { Part } from './grow-request.ts';
+import type { ComponentRequest, RoutedPart } from './grow-request.ts';
 import type { StackFacts } from '../stacks/sides.ts';
 
+type AlikePart = RoutedPart | ComponentRequest['part'];
+
 /** Nothing of a kind stands in a workspace: there is nothing to make another one like. */
-export function nothingAlike(part: Part, workspace: string, { title, outside }: StackFacts): Problem {
+export function nothingAlike(part: AlikePart, workspace: string, { title, outside }: StackFacts): Problem {
   const missing = {
     page: 'no pages with addresses of their own',
     endpoint: 'no routers that are used at a path of their own',
@@ -20,7 +22,7 @@ export function nothingAlike(part: Part, workspace: string, { title, outside }: 
   });
 }
 
-export function noName(part: Part, name: string): Problem {
+export function noName(part: AlikePart, name: string): Problem {
   return new Problem({
     status: EXIT.wrongUsage,
     what: `"${name}" cannot be the name of ${article(part)}`,
@@ -29,7 +31,7 @@ export function noName(part: Part, name: string): Problem {
   });
 }
 
-export function noAddress(part: Part, address: string): Problem {
+export function noAddress(part: AlikePart, address: string): Problem {
   return new Problem({
     status: EXIT.wrongUsage,
     what: `"${address}" cannot be the address of ${article(part)}`,
@@ -47,7 +49,7 @@ export function notListed(address: string, belows: readonly string[]): Problem {
   });
 }
 
-export function takenAddress(part: Part, address: string, file: string): Problem {
+export function takenAddress(part: AlikePart, address: string, file: string): Problem {
   return new Problem({
     status: EXIT.refused,
     what: `There is ${article(part)} at ${address} already`,
@@ -57,6 +59,6 @@ export function takenAddress(part: Part, address: string, file: string): Problem
   });
 }
 
-function article(part: Part): string {
+function article(part: AlikePart): string {
   return part === 'endpoint' ? `an ${part}` : `a ${part}`;
 }

@@ -18,6 +18,8 @@ export interface NewPart {
   title: string;
   /** How it grows, in words behind where it goes to. */
   way: string;
+  /** What people should know of it before they agree, a line each. */
+  about?: string[] | undefined;
   choices: Record<string, string>;
   edits: readonly Edit[];
   proofs: Ledger['proofs'];
@@ -26,7 +28,7 @@ export interface NewPart {
 
 /** What makes a part and its record, as one change set. Throws a Problem (status 3) where an edit cannot be made safely. */
 export async function partChange(context: Context, { facts, stack }: Growing, part: NewPart): Promise<ChangeSet> {
-  const { id, title, way, choices, edits, proofs, tell } = part;
+  const { id, title, way, about = [], choices, edits, proofs, tell } = part;
   const workspace = facts.folder;
   for (const { file } of edits) checkPath(context.reader, context.host.root, file);
   const owner = ownerOf({ integration: id, workspace });
@@ -47,7 +49,14 @@ export async function partChange(context: Context, { facts, stack }: Growing, pa
   const record = { file, before: undefined, after: encode(renderLedger(ledger)), role: 'record' as const };
   const at = { integration: id, title, workspace };
   const place = { context, facts, stack, choices: {} };
-  const shown = { workspaceName: facts.name, stack: stack.title, way, wayReason: undefined, packages: [], already: [] };
+  const shown = {
+    workspaceName: facts.name,
+    stack: stack.title,
+    way,
+    wayReason: about.length > 0 ? about.join('; ') : undefined,
+    packages: [],
+    already: [],
+  };
   return {
     kind: 'attach',
     title: `grow ${id} in ${facts.name}`,

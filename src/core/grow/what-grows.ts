@@ -2,7 +2,9 @@ import path from 'node:path';
 import type { Context } from '../host/context.ts';
 import type { PageGrowth } from '../joints/growth.ts';
 import type { Part } from './grow-request.ts';
-import { growing } from './growing.ts';
+import { Ground } from '../joints/ground.ts';
+import { growing, withoutParts } from './growing.ts';
+import { themePlace } from './theme/theme-place.ts';
 
 /** What can grow in a workspace, each with what it would be made like, in words. */
 export interface WhatGrows {
@@ -16,15 +18,25 @@ export async function whatGrows(context: Context, folder: string): Promise<WhatG
   const pages = await growing(context, folder, 'pages');
   const components = await growing(context, folder, 'components');
   const endpoints = await growing(context, folder, 'endpoints');
-  const parts = [
+  const parts: WhatGrows['parts'] = [
     ...(pages.growth.pages ? [{ part: 'page' as const, how: howOf(pages.growth.pages) }] : []),
     ...(components.growth.components
       ? [{ part: 'component' as const, how: howOf({ pages: components.growth.components }) }]
       : []),
     ...(endpoints.growth.endpoints ? [{ part: 'endpoint' as const, how: howOf(endpoints.growth.endpoints) }] : []),
   ];
+  const theme = await themeIn(context, folder);
+  if (theme !== undefined)
+    parts.push({ part: 'colour', how: `in ${theme}` }, { part: 'type-scale', how: `in ${theme}` });
   const sides = new Set([pages, components, endpoints].map(({ stack }) => stack.title));
   return { workspace: pages.facts.name, stack: [...sides].join(', '), parts };
+}
+
+/** The file of a workspace in which colours are. */
+async function themeIn(context: Context, folder: string): Promise<string | undefined> {
+  const { stack } = await growing(context, folder);
+  const ground = new Ground(withoutParts(context), context.host.root, stack.workspace);
+  return themePlace(ground, 'colour', stack.joints)?.file;
 }
 
 function howOf({ pages, routes }: Pick<PageGrowth, 'pages' | 'routes'>): string {

@@ -6,15 +6,20 @@ export const grow = command(
     shownOptions(previewOption(changeOptions(workspaceOption(y))))
       .positional('part', {
         type: 'string',
-        describe: 'What is to grow: page, component or endpoint; without it, what can grow here is listed',
+        describe:
+          'What is to grow: page, component, endpoint, colour or type-scale; without it, what can grow here is listed',
       })
       .positional('name', { type: 'string', describe: 'Its name, as SeedSwap' })
       .option('at', { type: 'string', requiresArg: true, describe: 'Its address, as /seed-swap' })
+      .option('value', { type: 'string', requiresArg: true, describe: "A colour, as '#2f6f3e'" })
+      .option('from', { type: 'number', requiresArg: true, describe: 'The smaller width of a type scale, in pixels' })
+      .option('to', { type: 'number', requiresArg: true, describe: 'The larger one' })
+      .option('ratio', { type: 'string', requiresArg: true, describe: 'The ratio of sizes at each, as 1.2:1.25' })
       .option('link', { type: 'boolean', default: false, describe: 'Put a link to it where the navigation is' })
       .option('prove', { type: 'boolean', default: true, describe: 'Prove that it works (--no-prove: do not)' }),
   {
     usage: 'grow [part] [name]',
-    describe: 'Go on building: make a page, a component or an endpoint like those that are there',
+    describe: 'Go on building: make parts like those that are there, extend the theme',
     load: () => import('./run.ts'),
   },
 );

@@ -1,0 +1,84 @@
+import type { GrowRequest, Part } from '../../../core/grow/grow-request.ts';
+import { EXIT, Problem } from '../../../core/problem.ts';
+
+/** The words of a command line that tell what is to grow. */
+export interface GrowWords {
+  part?: string | undefined;
+  name?: string | undefined;
+  at?: string | undefined;
+  link: boolean;
+  value?: string | undefined;
+  from?: number | undefined;
+  to?: number | undefined;
+  ratio?: string | undefined;
+}
+
+// What each part can be told besides its name.
+const TAKES: Record<Part, readonly (keyof GrowWords)[]> = {
+  page: ['name', 'at', 'link'],
+  endpoint: ['name', 'at'],
+  component: ['name'],
+  colour: ['name', 'value'],
+  'type-scale': ['from', 'to', 'ratio'],
+};
+const ALL: readonly (keyof GrowWords)[] = ['name', 'at', 'link', 'value', 'from', 'to', 'ratio'];
+
+/** What is asked for. Throws a Problem (status 2) for a part that is none, for words that say nothing of it, and for those that it lacks. */
+export function requestOf(words: GrowWords, workspace: string): GrowRequest {
+  const { part = '', name = '', at: address, link, value = '', from = 0, to = 0, ratio = '' } = words;
+  if (!isPart(part)) throw unknownPart(part);
+  const idle = ALL.find((one) => words[one] !== undefined && words[one] !== false && !TAKES[part].includes(one));
+  if (idle !== undefined) throw saysNothing(part, idle);
+  const missing = TAKES[part].find((one) => !['at', 'link'].includes(one) && words[one] === undefined);
+  if (missing !== undefined) throw lacks(part, missing);
+  switch (part) {
+    case 'page':
+    case 'endpoint':
+      return { part, name, address, link, workspace };
+    case 'component':
+      return { part, name, workspace };
+    case 'colour':
+      return { part, name, value, workspace };
+    case 'type-scale': {
+      const [ratioFrom = Number.NaN, ratioTo = Number.NaN] = ratio.split(':').map(Number);
+      return { part, scale: { from, to, ratioFrom, ratioTo }, workspace };
+    }
+  }
+}
+
+function isPart(part: string): part is Part {
+  return Object.hasOwn(TAKES, part);
+}
+
+function unknownPart(part: string): Problem {
+  return new Problem({
+    status: EXIT.wrongUsage,
+    what: `"${part}" is nothing that grows`,
+    why: `what grows is a ${Object.keys(TAKES).join(', ')}`,
+    next: 'ligament grow lists what can grow here. Nothing was changed.',
+  });
+}
+
+function saysNothing(part: Part, word: keyof GrowWords): Problem {
+  return new Problem({
+    status: EXIT.wrongUsage,
+    what: `${word === 'name' ? 'A name' : `--${word}`} says nothing of a ${part}`,
+    next: 'Leave it out. Nothing was changed.',
+  });
+}
+
+const EXAMPLES: Record<Part, string> = {
+  page: 'page SeedSwap',
+  endpoint: 'endpoint SeedSwap',
+  component: 'component PriceTag',
+  colour: "colour leaf --value '#2f6f3e'",
+  'type-scale': 'type-scale --from 360 --to 1280 --ratio 1.2:1.25',
+};
+
+function lacks(part: Part, word: keyof GrowWords): Problem {
+  return new Problem({
+    status: EXIT.wrongUsage,
+    what: `The ${part} needs ${word === 'name' ? 'a name' : `--${word}`}`,
+    next: `As in: ligament grow ${EXAMPLES[part]}. Nothing was changed.`,
+  });
+}
