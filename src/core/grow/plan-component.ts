@@ -8,6 +8,7 @@ import { partId, type ComponentRequest } from './grow-request.ts';
 import { growing, withoutParts } from './growing.ts';
 import { noName, nothingAlike } from './page-problems.ts';
 import { partChange } from './part-change.ts';
+import { declaredInModule } from './declared-in-module.ts';
 import { filesLike } from './files-like.ts';
 import { testProofs } from './part-proofs.ts';
 import { namedPages, ownWords, siblingsOf } from './siblings.ts';
@@ -42,6 +43,7 @@ export async function planComponent(context: Context, request: ComponentRequest)
       plain: (file) => plainComponent(file, place.stack.traits),
     }),
     ...tableEdits(ground, siblings, subject),
+    ...declaredInModule(ground, siblings, subject),
   ];
   const like = siblings.slice(0, 3).map(({ page }) => page.name);
   return partChange(context, place, {

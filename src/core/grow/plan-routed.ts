@@ -6,6 +6,7 @@ import type { Edit } from '../edits/edit.ts';
 import type { Context } from '../host/context.ts';
 import { Ground } from '../joints/ground.ts';
 import type { PageGrowth, StandingPage } from '../joints/growth.ts';
+import { declaredInModule } from './declared-in-module.ts';
 import { filesLike } from './files-like.ts';
 import { partId, type RoutedPart, type RoutedRequest } from './grow-request.ts';
 import { linkEdit } from './link-edits.ts';
@@ -86,6 +87,7 @@ function partEdits(
   return [
     ...filesLike(ground, siblings, { subject, placed, plain, ...manner }),
     ...tableEdits(ground, siblings, subject),
+    ...declaredInModule(ground, siblings, subject),
   ];
 }
 

@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { madeLike, type Subject, type Told } from '../analogy/like.ts';
+import { madeLike, spelledLike, type Subject, type Told } from '../analogy/like.ts';
 import { speltAs } from '../analogy/spellings.ts';
 import type { Edit } from '../edits/edit.ts';
 import type { Ground } from '../joints/ground.ts';
@@ -24,7 +24,6 @@ export function tableEdits(ground: Ground, siblings: readonly Sibling[], subject
   const lazily = inList.filter(({ page }) => page.listed.brought === undefined);
   const alike = lazily.length * 2 > inList.length ? lazily : inList.filter((one) => !lazily.includes(one));
   const { file } = first.page.listed;
-  const text = (ground.text(file) ?? '').replaceAll('\r\n', '\n');
   const source = ground.text(file) ?? '';
   const entries = alike.map((one) => entryOf(source, one));
   const [base, ...rest] = entries;
@@ -34,23 +33,57 @@ export function tableEdits(ground: Ground, siblings: readonly Sibling[], subject
   const edits = [
     besideEdit(file, source, place(source, inList, subject), code, first.page.listed.form === 'object' ? ',' : ''),
   ];
-  const brought = alike.flatMap(({ page, words }) =>
-    page.listed.brought
-      ? [
-          {
-            stretch: page.listed.brought,
-            told: { text: textIn(source, page.listed.brought), file, words, address: page.address },
-          },
-        ]
-      : [],
+  const handedOn = alike.flatMap(({ page, words }) =>
+    page.listed.handedOn ? [{ at: page.listed.handedOn, words, address: page.address }] : [],
   );
-  const [firstImport, ...otherImports] = brought;
-  if (firstImport && text !== '') {
-    const line = likeMost([firstImport.told, ...otherImports.map(({ told }) => told)], subject);
-    const last = brought.reduce((a, b) => (b.stretch.start > a.stretch.start ? b : a));
-    edits.unshift(besideEdit(file, source, { at: last.stretch, side: 'behind' }, line, ''));
+  return [
+    ...broughtEdits(file, source, alike, subject),
+    ...edits,
+    ...(handedOn[0] ? statementEdits(ground, handedOn[0].at.file, handedOn, subject) : []),
+  ];
+}
+
+/** The edit that brings the page into the table: an import like those of its siblings, or a name in the one that brings all of them. */
+function broughtEdits(file: string, source: string, alike: readonly Listed[], subject: Subject): Edit[] {
+  const brought = alike.flatMap(({ page: { listed, address }, words }) =>
+    listed.brought ? [{ at: listed.brought, words, address }] : [],
+  );
+  const last = brought.reduce<(typeof brought)[number] | undefined>(
+    (best, one) => (best && best.at.start > one.at.start ? best : one),
+    undefined,
+  );
+  if (!last) return [];
+  const told = brought.map(({ at, words, address }): Told => ({ text: textIn(source, at), file, words, address }));
+  const [first, ...rest] = told;
+  if (!first) return [];
+  const { from } = last.at;
+  if (from !== undefined) {
+    const name = spelledLike(first.text, told, subject);
+    return [{ file, format: 'script', operation: { op: 'import', import: { from, named: { [name]: name } } } }];
   }
-  return edits;
+  return [besideEdit(file, source, { at: last.at, side: 'behind' }, likeMost([first, ...rest], subject), '')];
+}
+
+/** The edit that puts a statement beside others like it, in its place where these are sorted. */
+export function statementEdits(
+  ground: Ground,
+  file: string,
+  siblings: readonly { at: Stretch; words: readonly string[]; address: string }[],
+  subject: Subject,
+): Edit[] {
+  const source = ground.text(file) ?? '';
+  const told = siblings.map(({ at, words, address }): Told => ({ text: textIn(source, at), file, words, address }));
+  const [first, ...rest] = told;
+  if (!first) return [];
+  const code = likeMost([first, ...rest], subject);
+  const inOrder = siblings.map(({ at }) => at).sort((a, b) => a.start - b.start);
+  const lines = inOrder.map((at) => textIn(source, at));
+  const isSorted = lines.length > 2 && lines.every((line, at) => at === 0 || (lines[at - 1] ?? '') < line);
+  const next = isSorted ? inOrder.find((at) => textIn(source, at) > code) : undefined;
+  const last = inOrder.at(-1);
+  if (!last) return [];
+  const where = next ? { at: next, side: 'before' as const } : { at: last, side: 'behind' as const };
+  return [besideEdit(file, source, where, code, '')];
 }
 
 /** Whether an address is among those that entries below another one stand for. */

@@ -18,8 +18,10 @@ export interface Listing {
   entry: Stretch;
   /** The address that the entries around it stand for: `/` at the top. */
   below: string;
-  /** The import by which the table has it, where it loads it at once. */
-  brought?: Stretch | undefined;
+  /** The import by which the table has it, where it loads it at once; or its name in one `from` a module that brings several. */
+  brought?: (Stretch & { from?: string | undefined }) | undefined;
+  /** The statement by which another module hands it on to the table. */
+  handedOn?: (Stretch & { file: string }) | undefined;
   /** What the entry is written as: an object of a list, an element, or a statement. */
   form: 'object' | 'element' | 'statement';
 }

@@ -6,7 +6,7 @@ import { literally } from '../text/literally.ts';
 import { importingFiles } from '../uses/own-imports.ts';
 import { ownModule } from './app-module.ts';
 import type { Ground } from './ground.ts';
-import type { StandingPage, Stretch } from './growth.ts';
+import type { Listing, StandingPage, Stretch } from './growth.ts';
 
 // What an entry of a table of routes has for the page itself, in the routers of the frameworks (their docs: "Routes", "Route Object").
 const SHOWS = ['component', 'Component', 'element', 'lazy', 'loadComponent', 'components'];
@@ -128,36 +128,81 @@ class Table {
       address,
       file: found.file,
       name: '',
-      listed: { file: this.#file, entry: stretchOf(entry), below, brought: found.brought, form },
+      listed: { file: this.#file, entry: stretchOf(entry), below, form, ...found.by },
     });
   }
 
-  /** The module that an entry shows: by a name that is imported, or loaded where it stands. */
-  #moduleOf(script: Script, shown: Node): { file: string; brought?: Stretch } | undefined {
+  /** The module that an entry shows, by a name that is imported or loaded where it stands, and how the table has it. */
+  #moduleOf(script: Script, shown: Node): { file: string; by?: Pick<Listing, 'brought' | 'handedOn'> } | undefined {
     const loaded = loadedIn(shown);
     if (loaded !== undefined) return this.#own(loaded);
     const names = namesIn(shown);
     for (const statement of script.program.body) {
-      if (
-        statement.type === 'ImportDeclaration' &&
-        statement.specifiers.some(({ local }) => names.includes(local.name))
-      ) {
-        const own = this.#own(statement.source.value);
-        if (own) return { ...own, brought: stretchOf(statement) };
-      }
-      const lazy = statement.type === 'VariableDeclaration' ? statement.declarations[0] : undefined;
-      if (statement.type !== 'VariableDeclaration' || !lazy?.init || lazy.id.type !== 'Identifier') continue;
-      const from = names.includes(lazy.id.name) ? loadedIn(lazy.init) : undefined;
-      const own = from === undefined ? undefined : this.#own(from);
-      if (own) return { ...own, brought: stretchOf(statement) };
+      const found =
+        statement.type === 'ImportDeclaration'
+          ? this.#imported(statement, names)
+          : statement.type === 'VariableDeclaration'
+            ? this.#loadedAs(statement, names)
+            : undefined;
+      if (found) return found;
     }
     return undefined;
+  }
+
+  #imported(
+    statement: NodeOf<'ImportDeclaration'>,
+    names: readonly string[],
+  ): { file: string; by: Pick<Listing, 'brought' | 'handedOn'> } | undefined {
+    const specifier = statement.specifiers.find(({ local }) => names.includes(local.name));
+    const own = specifier && this.#own(statement.source.value);
+    if (!own) return undefined;
+    const isName = specifier.type === 'ImportSpecifier' && statement.specifiers.length > 1;
+    const brought = isName ? { ...stretchOf(specifier), from: statement.source.value } : stretchOf(statement);
+    const name = specifier.type === 'ImportSpecifier' ? textOfName(specifier.imported) : 'default';
+    const home = handedOnFrom(this.#ground, own.file, name);
+    return home ? { file: home.file, by: { brought, handedOn: home.handedOn } } : { file: own.file, by: { brought } };
+  }
+
+  #loadedAs(
+    statement: NodeOf<'VariableDeclaration'>,
+    names: readonly string[],
+  ): { file: string; by: Pick<Listing, 'brought'> } | undefined {
+    const [lazy] = statement.declarations;
+    if (!lazy?.init || lazy.id.type !== 'Identifier' || !names.includes(lazy.id.name)) return undefined;
+    const from = loadedIn(lazy.init);
+    const own = from === undefined ? undefined : this.#own(from);
+    return own && { ...own, by: { brought: stretchOf(statement) } };
   }
 
   #own(from: string): { file: string } | undefined {
     const file = ownModule(this.#ground, this.#file, from, COMPONENTS);
     return file === undefined ? undefined : { file };
   }
+}
+
+function textOfName(name: Node): string {
+  return name.type === 'Identifier' ? name.name : name.type === 'Literal' ? String(name.value) : '';
+}
+
+/** The module that another one hands a name on from, and the statement by which it does; undefined where it has that itself. */
+function handedOnFrom(
+  ground: Ground,
+  file: string,
+  name: string,
+): { file: string; handedOn: Stretch & { file: string } } | undefined {
+  const script = parseScript(ground.text(file) ?? '', file);
+  if ('fault' in script || name === 'default') return undefined;
+  for (const statement of script.program.body) {
+    const isAll = statement.type === 'ExportAllDeclaration';
+    if (!isAll && statement.type !== 'ExportNamedDeclaration') continue;
+    const target = statement.source ? ownModule(ground, file, statement.source.value, COMPONENTS) : undefined;
+    if (target === undefined) continue;
+    const isMeant = isAll
+      ? new RegExp(`\\bexport\\b[^;\\n]*\\b${literally(name)}\\b`).test(ground.text(target) ?? '')
+      : statement.specifiers.some(({ exported }) => textOfName(exported) === name);
+    if (isMeant) return { file: target, handedOn: { ...stretchOf(statement), file } };
+  }
+  return undefined;
 }
 
 function stretchOf({ start, end }: Node): Stretch {

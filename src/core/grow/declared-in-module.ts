@@ -1,0 +1,77 @@
+import path from 'node:path';
+import { spelledLike, type Subject } from '../analogy/like.ts';
+import { wordsOf } from '../analogy/spellings.ts';
+import type { Edit } from '../edits/edit.ts';
+import { keyName, parseScript, walk, type Script } from '../formats/script/syntax.ts';
+import type { Ground } from '../joints/ground.ts';
+import { ownFiles } from '../survey/own-files.ts';
+import { isVendored } from '../survey/vendored.ts';
+import type { Sibling } from './siblings.ts';
+
+const MOST_BYTES = 200_000;
+
+/** What a module calls one of the siblings, by which lists name it. */
+interface Called {
+  name: string;
+  sibling: Sibling;
+}
+
+/** The edits by which a module declares a new part as it declares all of its siblings (Angular, "NgModules"). */
+export function declaredInModule(ground: Ground, siblings: readonly Sibling[], subject: Subject): Edit[] {
+  const called = siblings.flatMap((sibling) => calledBy(ground, sibling));
+  if (called.length === 0) return [];
+  const top = ground.workspace.folder;
+  return [...ownFiles(ground.reader, path.join(ground.root, top))].flatMap((below): Edit[] => {
+    const file = path.posix.join(top, below);
+    if (!/\.[cm]?[jt]sx?$/.test(file) || /\.(test|spec)\./.test(file) || isVendored(file)) return [];
+    const text = ground.text(file) ?? '';
+    if (text.length > MOST_BYTES || !text.includes('declarations') || !called.every(({ name }) => text.includes(name)))
+      return [];
+    const script = parseScript(text, file);
+    return 'fault' in script ? [] : editsIn(file, script, called, subject);
+  });
+}
+
+/** The component or class of a sibling by the name that its module exports it under. */
+function calledBy(ground: Ground, sibling: Sibling): Called[] {
+  const { file } = sibling.page;
+  const script = /\.[cm]?[jt]sx?$/.test(file) ? parseScript(ground.text(file) ?? '', file) : undefined;
+  if (!script || 'fault' in script) return [];
+  const names = script.program.body.flatMap((statement): string[] => {
+    const declared = statement.type === 'ExportNamedDeclaration' ? statement.declaration : undefined;
+    return (declared?.type === 'ClassDeclaration' || declared?.type === 'FunctionDeclaration') && declared.id
+      ? [declared.id.name]
+      : [];
+  });
+  const name = names.find((one) => wordsOf(one).join(' ').startsWith(sibling.words.join(' ')));
+  return name === undefined ? [] : [{ name, sibling }];
+}
+
+function editsIn(file: string, script: Script, called: readonly Called[], subject: Subject): Edit[] {
+  let isMeant = false;
+  walk(script.program, (node) => {
+    if (node.type !== 'Property' || keyName(node.key, node.computed) !== 'declarations') return;
+    const list = node.value.type === 'ArrayExpression' ? node.value.elements : [];
+    const names = list.flatMap((one) => (one?.type === 'Identifier' ? [one.name] : []));
+    isMeant ||= called.every(({ name }) => names.includes(name));
+  });
+  const [first] = called;
+  if (!isMeant || !first) return [];
+  const told = called.map(({ name, sibling: { words } }) => ({ text: name, file, words }));
+  const code = spelledLike(first.name, told, subject);
+  const sources = called.flatMap(({ name, sibling: { words } }) => {
+    const statement = script.program.body.find(
+      (one) => one.type === 'ImportDeclaration' && one.specifiers.some(({ local }) => local.name === name),
+    );
+    return statement?.type === 'ImportDeclaration' ? [{ text: statement.source.value, file, words }] : [];
+  });
+  const [from] = sources;
+  if (!from) return [];
+  const operation = {
+    op: 'item' as const,
+    address: { pointer: '/declarations', root: { decorator: { from: '@angular/core', name: 'NgModule' } } },
+    code,
+    imports: [{ from: spelledLike(from.text, sources, subject), named: { [code]: code } }],
+  };
+  return [{ file, format: 'script', operation }];
+}
