@@ -3,6 +3,9 @@ import type { Shape } from './shape.ts';
 // What elements are compiled to may need these, although nobody writes them.
 const PRAGMAS = ['React', 'h', 'Fragment', 'jsx'];
 
+// Each round takes out what the one before has left loose: nobody writes longer chains.
+const MOST_ROUNDS = 50;
+
 /** The names that some parts declare, use and hand on. */
 interface Names {
   declared: Set<string>;

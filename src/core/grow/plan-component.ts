@@ -30,6 +30,7 @@ export async function planComponent(context: Context, request: ComponentRequest)
   const subject: Subject = { words, address: `/${speltAs(words, 'pascal')}` };
   const ground = new Ground(withoutParts(context), context.host.root, place.stack.workspace);
   const siblings = siblingsOf(ground, components, subject.address ?? '');
+  if (siblings.length === 0) throw nothingAlike('component', place.facts.name, place.stack);
   const names = namedPages(components).map(({ page, words: own }) => ({
     text: page.file,
     file: page.file,

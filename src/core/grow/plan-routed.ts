@@ -39,6 +39,7 @@ export async function planRouted(context: Context, request: RoutedRequest): Prom
   const ground = new Ground(withoutParts(context), context.host.root, place.stack.workspace);
   const siblings = siblingsOf(ground, pages, address, place.stack.traits.views?.folder);
   const { elementsImport } = place.stack.traits;
+  if (siblings.length === 0) throw nothingAlike(part, place.facts.name, place.stack);
   const edits = partEdits(ground, standing, siblings, { subject, part, elementsImport });
   const link = request.link ? linkEdit(ground, namedPages(pages), subject) : undefined;
   const tell =

@@ -19,6 +19,8 @@ export interface Sibling {
 const OPEN = '\u0001';
 const SUFFIXES = ['page', 'view', 'screen', 'route', 'component'];
 const MOST_SIBLINGS = 8;
+// Nobody writes a longer page: a larger one is made by a program.
+const LARGEST = 100_000;
 const ENDINGS = ['.vue', '.svelte', '.astro', '.css', '.scss', '.sass', '.less'];
 const ADDRESS_SPELLINGS: readonly Spelling[] = ['kebab', 'camel', 'snake', 'pascal'];
 
@@ -33,7 +35,7 @@ export function siblingsOf(ground: Ground, pages: readonly StandingPage[], addre
     : notFirst.filter((one) => !isFrame(one) || path.posix.dirname(address) === one.address);
   const beside = inner.filter((one) => path.posix.dirname(one.address) === parent);
   const chosen = beside.length > 0 ? beside : inner.length > 0 ? inner : pages;
-  const named = namedPages(pages).filter(({ page }) => chosen.includes(page));
+  const named = namedPages(pages).filter(({ page }) => chosen.includes(page) && sizeOf(ground, page) < LARGEST);
   const roles = named.map(({ page, words }) => roleOf(page.file, words));
   const count = (role: string | undefined): number => roles.filter((one) => one === role).length;
   // Those that lie where most lie: a group of pages apart says little of a new one.
@@ -55,6 +57,10 @@ export function usualParent(pages: readonly StandingPage[], part: RoutedPart): s
   if (part === 'page' && belows.includes('/')) return '/';
   const count = (below: string): number => belows.filter((one) => one === below).length;
   return belows.reduce((best, one) => (count(one) > count(best) ? one : best), belows[0] ?? '/');
+}
+
+function sizeOf(ground: Ground, { file }: StandingPage): number {
+  return (ground.text(file) ?? '').length;
 }
 
 /** All pages with the words of their names. */

@@ -140,4 +140,75 @@ ${body}    </Page>
       }),
     );
   });
+
+  it('never throws, whatever the texts are', () => {
+    const piece = fc.constantFrom(
+      '<template>',
+      '</template>',
+      '<script setup>',
+      '</script>',
+      '<style>',
+      '</style>',
+      '<div',
+      '>',
+      '{{ Plots }}',
+      '{#if a}',
+      '{/if}',
+      'const plots = 1;',
+      'export default',
+      'function Plots(',
+      ') {',
+      '}',
+      '({',
+      '})',
+      'import { a } from "./Plots";',
+      '---',
+      '\n',
+      '  ',
+      '.plots {',
+      'color: red;',
+      '/* Plots',
+      '*/',
+      '<!--',
+      '-->',
+      '<%= plots %>',
+      'async',
+      'await',
+      '`',
+      '"',
+      "'",
+      '\\',
+      '</',
+      '<h1>Plots</h1>',
+    );
+    const text = fc.array(piece, { maxLength: 30 }).map((pieces) => pieces.join(' '));
+    const file = fc.constantFrom(
+      'a.tsx',
+      'a.js',
+      'a.vue',
+      'a.svelte',
+      'a.astro',
+      'a.html',
+      'a.ejs',
+      'a.pug',
+      'a.css',
+      'a.scss',
+      'a.md',
+    );
+    fc.assert(
+      fc.property(file, text, fc.array(text, { maxLength: 3 }), (name, first, rest) => {
+        const [one, ...others] = [first, ...rest].map((each, at) =>
+          told(each, ['Plots', 'Rules'][at % 2] ?? '', { file: name, address: '/plots' }),
+        );
+        if (!one) return;
+        const made = madeLike(
+          [one, ...others],
+          { ...SWAP, address: '/seed-swap' },
+          { whole: true, shown: 'h1', answers: true },
+        );
+        expect(typeof isSound(made, first, name)).toBe('boolean');
+      }),
+      { numRuns: 1000 },
+    );
+  });
 });

@@ -504,4 +504,23 @@ export class AppRoutingModule {}
     );
     expect(changed.get('src/app/pages/seed-swap/seed-swap.component.ts')).toBe(component('SeedSwap', 'seed-swap'));
   });
+
+  it('as a typed route by its file, beside those in the same frame', async () => {
+    const page = (address: string, name: string, title: string, more = ''): string =>
+      `import { createFileRoute } from '@tanstack/react-router'\n\nexport const Route = createFileRoute('${address}')({\n${more}  component: ${name},\n})\n\nfunction ${name}() {\n  return <h1>${title}</h1>\n}\n`;
+    const host = new MemoryStackHost('vite-react-ts', {
+      'package.json': JSON.stringify({
+        name: 'harvest',
+        private: true,
+        dependencies: { react: '^19.0.0', 'react-dom': '^19.0.0', '@tanstack/react-router': '^1.120.0' },
+        devDependencies: { vite: '^7.0.0', '@vitejs/plugin-react': '^5.0.0', typescript: '^5.9.0' },
+      }),
+      'src/routes/__root.tsx': 'export const Route = 1\n',
+      'src/routes/index.tsx': page('/', 'Index', 'Welcome'),
+      'src/routes/beds.tsx': page('/beds', 'Beds', 'Beds', '  loader: () => listBeds(),\n'),
+      'src/routes/water-butts.tsx': page('/water-butts', 'WaterButts', 'Water butts'),
+    });
+    const changed = await grown(host, 'SeedSwap');
+    expect([...changed]).toEqual([['src/routes/seed-swap.tsx', page('/seed-swap', 'SeedSwap', 'Seed swap')]]);
+  });
 });
