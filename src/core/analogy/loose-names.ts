@@ -23,7 +23,7 @@ interface Names {
  */
 export function cutLoose(root: Shape, cut: Set<Shape>, isFrame: (shape: Shape) => boolean): void {
   const before = namesIn(root, new Set());
-  for (let changed = true; changed;) {
+  for (let rounds = 0, changed = true; changed && rounds < MOST_ROUNDS; rounds += 1) {
     const now = namesIn(root, cut);
     const idleNow = idle(before, now).map((path) => cutInnermost(path, cut, isFrame));
     const users = usersOfGone(before, now).map(([name, path]) => {

@@ -48,15 +48,8 @@ function calledBy(ground: Ground, sibling: Sibling): Called[] {
 }
 
 function editsIn(file: string, script: Script, called: readonly Called[], subject: Subject): Edit[] {
-  let isMeant = false;
-  walk(script.program, (node) => {
-    if (node.type !== 'Property' || keyName(node.key, node.computed) !== 'declarations') return;
-    const list = node.value.type === 'ArrayExpression' ? node.value.elements : [];
-    const names = list.flatMap((one) => (one?.type === 'Identifier' ? [one.name] : []));
-    isMeant ||= called.every(({ name }) => names.includes(name));
-  });
   const [first] = called;
-  if (!isMeant || !first) return [];
+  if (!first || !declaredLists(script).some((names) => called.every(({ name }) => names.includes(name)))) return [];
   const told = called.map(({ name, sibling: { words } }) => ({ text: name, file, words }));
   const code = spelledLike(first.name, told, subject);
   const sources = called.flatMap(({ name, sibling: { words } }) => {
@@ -74,4 +67,15 @@ function editsIn(file: string, script: Script, called: readonly Called[], subjec
     imports: [{ from: spelledLike(from.text, sources, subject), named: { [code]: code } }],
   };
   return [{ file, format: 'script', operation }];
+}
+
+/** The names in each list of declarations. */
+function declaredLists(script: Script): string[][] {
+  const lists: string[][] = [];
+  walk(script.program, (node) => {
+    if (node.type !== 'Property' || keyName(node.key, node.computed) !== 'declarations') return;
+    const list = node.value.type === 'ArrayExpression' ? node.value.elements : [];
+    lists.push(list.flatMap((one) => (one?.type === 'Identifier' ? [one.name] : [])));
+  });
+  return lists;
 }
