@@ -35,6 +35,7 @@ export const NAME_MARK = '\u0001';
 // Without what is in them these are nothing.
 const LISTS = /^(ul|ol|dl|table|thead|tbody|tr|select|li|a|button)$/i;
 const DECLARATIONS = /^(ExportNamedDeclaration|VariableDeclaration|FunctionDeclaration|ClassDeclaration)$/;
+const SHOWN = /^(component|components|Component|element|lazy|loadComponent)$/;
 const SECTIONS = /^(main|article)$/;
 const HEADINGS = /^(h[1-6]|title)$/;
 const TITLES = /^(title|heading|label|crumb|breadcrumb)$/i;
@@ -130,7 +131,8 @@ class Search {
         this.stays(member, partners) ||
         member.stays ||
         this.#isItself(member) ||
-        this.#isOwnLook(member)
+        this.#isOwnLook(member) ||
+        (isShownBy(member) && this.#most(partners.map((one) => one !== undefined)))
       )
         left += 1;
       else this.cut.add(member);
@@ -227,6 +229,11 @@ class Search {
     const count = isSo.filter(Boolean).length;
     return count > 0 && (count + 1) * 2 > this.#others.length + 1;
   }
+}
+
+/** Whether a member of an entry says what is shown: each has its own, however that is called. */
+function isShownBy({ kind, label = '' }: Shape): boolean {
+  return (kind === 'Property' || kind === 'JSXAttribute') && SHOWN.test(label);
 }
 
 function labelOf(likened: Likened, { label = '' }: Shape): string {

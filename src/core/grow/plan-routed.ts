@@ -15,8 +15,8 @@ import { noAddress, noName, nothingAlike, notListed, takenAddress } from './page
 import { partChange } from './part-change.ts';
 import { routeProofs, testProofs } from './part-proofs.ts';
 import { fileForAddress, isPageAddress } from './page-address.ts';
-import { addressSpelling, namedPages, ownWords, siblingsOf, usualParent, type Sibling } from './siblings.ts';
-import { isBelow, tableEdits } from './table-edits.ts';
+import { addressSpelling, isBelow, namedPages, ownWords, siblingsOf, usualParent, type Sibling } from './siblings.ts';
+import { tableEdits } from './table-edits.ts';
 
 /**
  * Plans a page or an endpoint like those that stand beside it, as one change set. Writes nothing; undefined where it has grown already.
@@ -38,6 +38,8 @@ export async function planRouted(context: Context, request: RoutedRequest): Prom
   const subject: Subject = { words, address };
   const ground = new Ground(withoutParts(context), context.host.root, place.stack.workspace);
   const siblings = siblingsOf(ground, pages, address, place.stack.traits.views?.folder);
+  const belows = siblings.flatMap(({ page }) => page.listed?.below ?? []);
+  if (belows.length > 0 && !belows.some((one) => isBelow(one, address))) throw notListed(address, [...new Set(belows)]);
   const { elementsImport } = place.stack.traits;
   if (siblings.length === 0) throw nothingAlike(part, place.facts.name, place.stack);
   const edits = partEdits(ground, standing, siblings, { subject, part, elementsImport });
@@ -58,8 +60,6 @@ export async function planRouted(context: Context, request: RoutedRequest): Prom
 
 function checkAddress(part: RoutedPart, address: string, pages: readonly StandingPage[]): void {
   if (!isPageAddress(address)) throw noAddress(part, address);
-  const belows = [...new Set(pages.map(({ listed }) => listed?.below ?? '/'))];
-  if (!belows.some((one) => isBelow(one, address))) throw notListed(address, belows);
   const taken = pages.find((one) => one.address === address);
   if (taken) throw takenAddress(part, address, taken.file);
 }

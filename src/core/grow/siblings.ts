@@ -27,14 +27,12 @@ const ADDRESS_SPELLINGS: readonly Spelling[] = ['kebab', 'camel', 'snake', 'pasc
 /** The pages that one at an address is nearest to: those below the same part of it, else all but the first page; the nearest first. */
 export function siblingsOf(ground: Ground, pages: readonly StandingPage[], address: string, views?: string): Sibling[] {
   const parent = path.posix.dirname(address);
-  // What has pages below its address is a frame for these more than a page.
-  const isFrame = ({ address }: StandingPage): boolean => pages.some((one) => one.address.startsWith(`${address}/`));
   const notFirst = pages.filter((one) => one.address !== '/');
-  const inner = notFirst.every(isFrame)
-    ? notFirst
-    : notFirst.filter((one) => !isFrame(one) || path.posix.dirname(address) === one.address);
-  const beside = inner.filter((one) => path.posix.dirname(one.address) === parent);
-  const chosen = beside.length > 0 ? beside : inner.length > 0 ? inner : pages;
+  const frames = notFirst.filter((one) => isFrame(one, pages) && path.posix.dirname(address) !== one.address);
+  const inner = frames.length === notFirst.length ? notFirst : notFirst.filter((one) => !frames.includes(one));
+  const listable = inner.filter(({ listed }) => listed === undefined || isBelow(listed.below, address));
+  const beside = listable.filter((one) => path.posix.dirname(one.address) === parent);
+  const chosen = [beside, listable, inner, pages].find((some) => some.length > 0) ?? [];
   const named = namedPages(pages).filter(({ page }) => chosen.includes(page) && sizeOf(ground, page) < LARGEST);
   const roles = named.map(({ page, words }) => roleOf(page.file, words));
   const count = (role: string | undefined): number => roles.filter((one) => one === role).length;
@@ -52,7 +50,7 @@ export function siblingsOf(ground: Ground, pages: readonly StandingPage[], addre
 export function usualParent(pages: readonly StandingPage[], part: RoutedPart): string {
   const belows =
     part === 'page'
-      ? pages.map(({ listed }) => listed?.below ?? '/')
+      ? pages.filter((one) => !isFrame(one, pages)).map(({ listed }) => listed?.below ?? '/')
       : pages.filter(({ address }) => address !== '/').map(({ address }) => path.posix.dirname(address));
   if (part === 'page' && belows.includes('/')) return '/';
   const count = (below: string): number => belows.filter((one) => one === below).length;
@@ -61,6 +59,16 @@ export function usualParent(pages: readonly StandingPage[], part: RoutedPart): s
 
 function sizeOf(ground: Ground, { file }: StandingPage): number {
   return (ground.text(file) ?? '').length;
+}
+
+/** Whether an address is among those that entries below another one stand for. */
+export function isBelow(below: string, address: string): boolean {
+  return below === '/' || address.startsWith(`${below}/`);
+}
+
+/** Whether a page has others below its address: it is a frame for these more than a page like them. */
+function isFrame({ address }: StandingPage, pages: readonly StandingPage[]): boolean {
+  return address !== '/' && pages.some((one) => one.address.startsWith(`${address}/`));
 }
 
 /** All pages with the words of their names. */

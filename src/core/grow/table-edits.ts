@@ -5,7 +5,7 @@ import type { Edit } from '../edits/edit.ts';
 import type { Ground } from '../joints/ground.ts';
 import type { Listing, StandingPage, Stretch } from '../joints/growth.ts';
 import { besideEdit } from './beside-edit.ts';
-import type { Sibling } from './siblings.ts';
+import { isBelow, type Sibling } from './siblings.ts';
 
 type Listed = Sibling & { page: StandingPage & { listed: Listing } };
 
@@ -84,11 +84,6 @@ export function statementEdits(
   if (!last) return [];
   const where = next ? { at: next, side: 'before' as const } : { at: last, side: 'behind' as const };
   return [besideEdit(file, source, where, code, '')];
-}
-
-/** Whether an address is among those that entries below another one stand for. */
-export function isBelow(below: string, address: string): boolean {
-  return below === '/' || address.startsWith(`${below}/`);
 }
 
 /** What most share, if that is enough to be one: else all of the nearest. */

@@ -211,4 +211,17 @@ ${body}    </Page>
       { numRuns: 1000 },
     );
   });
+
+  it('keeps what an entry shows, however each calls it', () => {
+    const entry = (name: string, component: string): string => `({ path: '${name}', component: ${component} })`;
+    const made = madeLike(
+      [
+        told(entry('plots', 'PlotsPage'), 'Plots', { address: '/plots' }),
+        told(entry('rules', 'Rules'), 'Rules', { address: '/rules' }),
+        told(entry('fees', 'FeeList'), 'Fees', { address: '/fees' }),
+      ],
+      { ...SWAP, address: '/swap' },
+    );
+    expect(made).toBe("({ path: 'swap', component: SeedSwapPage })");
+  });
 });

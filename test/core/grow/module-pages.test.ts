@@ -101,4 +101,47 @@ export class AppRoutingModule {}
     );
     expect(changed.get('src/app/pages/seed-swap/seed-swap.component.ts')).toBe(component('SeedSwap', 'seed-swap'));
   });
+
+  it('in a list that the app reads by itself, below the address that its entries begin at', async () => {
+    const page = (name: string, title: string): string =>
+      `import React from 'react';\n\nexport default function ${name}() {\n  return <h2>${title}</h2>;\n}\n`;
+    const host = new MemoryStackHost('react-scripts-js', {
+      'src/index.js': `import { BrowserRouter, Route, Switch } from 'react-router-dom';
+import Admin from './layouts/Admin.js';
+import Help from './layouts/Help.js';
+
+ReactDOM.render(
+  <BrowserRouter>
+    <Switch>
+      <Route path="/admin" component={Admin} />
+      <Route path="/help" component={Help} />
+    </Switch>
+  </BrowserRouter>,
+  document.getElementById('root'),
+);
+`,
+      'src/layouts/Admin.js': page('Admin', 'Admin').replace(
+        "import React from 'react';",
+        "import React from 'react';\nimport { Route } from 'react-router-dom';\nimport routes from '../routes.js';",
+      ),
+      'src/layouts/Help.js': page('Help', 'Help'),
+      'src/routes.js': `import Beds from './views/Beds.js';
+import WaterButts from './views/WaterButts.js';
+
+const routes = [
+  { path: '/beds', name: 'Beds', icon: 'bed', component: Beds, layout: '/admin' },
+  { path: '/water-butts', name: 'Water butts', icon: 'drop', component: WaterButts, layout: '/admin' },
+];
+
+export default routes;
+`,
+      'src/views/Beds.js': page('Beds', 'Beds'),
+      'src/views/WaterButts.js': page('WaterButts', 'Water butts'),
+    });
+    const changed = await grown(host, 'SeedSwap', '/admin/seed-swap');
+    expect(changed.get('src/routes.js')).toContain(
+      "  { path: '/seed-swap', name: 'Seed swap', component: SeedSwap, layout: '/admin' },\n];",
+    );
+    expect([...changed.keys()]).toEqual(['src/routes.js', 'src/views/SeedSwap.js']);
+  });
 });
