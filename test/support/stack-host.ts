@@ -8,10 +8,10 @@ import { openHost, type Context } from '../../src/core/host/context.ts';
 import { catalogIds, loadDefinition } from '../../src/core/definition/catalog.ts';
 import type { ChangeSet } from '../../src/core/change/change-set.ts';
 import type { Definition } from '../../src/core/definition/definition.ts';
-import type { RoutedPart, ThemeRequest } from '../../src/core/grow/grow-request.ts';
-import { planComponent } from '../../src/core/grow/plan-component.ts';
+import type { ThemeRequest } from '../../src/core/grow/grow-request.ts';
+import type { AlikePart } from '../../src/core/joints/growth.ts';
 import { planTheme } from '../../src/core/grow/theme/plan-theme.ts';
-import { planRouted } from '../../src/core/grow/plan-routed.ts';
+import { planAlike } from '../../src/core/grow/plan-alike.ts';
 import { planAttach } from '../../src/core/plan/attach/plan-attach.ts';
 import { withSecrets } from '../../src/core/plan/attach/secrets.ts';
 import { planDetach } from '../../src/core/plan/detach/plan-detach.ts';
@@ -105,16 +105,9 @@ export class MemoryStackHost {
   /** Grows a page, or another part; whether anything was done. */
   async grow(
     name: string,
-    more: { address?: string | undefined; link?: boolean; part?: RoutedPart } = {},
+    more: { address?: string | undefined; link?: boolean; part?: AlikePart } = {},
   ): Promise<boolean> {
-    const changes = await planRouted(await this.open(), { part: 'page', name, workspace: '.', ...more });
-    await this.apply(changes);
-    return changes !== undefined;
-  }
-
-  /** Grows a component; whether anything was done. */
-  async growComponent(name: string): Promise<boolean> {
-    const changes = await planComponent(await this.open(), { part: 'component', name, workspace: '.' });
+    const changes = await planAlike(await this.open(), { part: 'page', name, workspace: '.', ...more });
     await this.apply(changes);
     return changes !== undefined;
   }

@@ -5,7 +5,7 @@ import { stretchesOf, withoutStretches, type Stretch } from './pruned-text.ts';
 import { shapesIn, type Shape } from './shape.ts';
 import { shapeOfFile } from './shapes.ts';
 import { literally } from '../text/literally.ts';
-import { findSpelt, speltAs, type Spelling, type Spelt } from './spellings.ts';
+import { findSpelt, speltAs, withoutSpelt, type Spelling, type Spelt } from './spellings.ts';
 
 /** A text about one thing: what it is called, and at which address it is shown, if it is. */
 export interface Told {
@@ -29,8 +29,8 @@ export interface Manner {
   whole?: boolean | undefined;
   /** All but the first are only the plainest form of such a text: what the first says of its name and its look stays besides. */
   alone?: boolean | undefined;
-  /** It answers requests: where it would answer none it has a handler that answers with an empty list. */
-  answers?: boolean | undefined;
+  /** It answers requests: where it would answer none it has a handler that does this, by the name of what it answers by. */
+  answer?: ((this: void, response: string) => string) | undefined;
   /** Its markup has the name in it where it would show it nowhere: in an element like the first heading of most, else in this one. */
   shown?: 'h1' | 'p' | undefined;
 }
@@ -44,7 +44,7 @@ const ADDRESS = '\u0002';
 export function madeLike(
   [first, ...rest]: readonly [Told, ...Told[]],
   subject: Subject,
-  { whole, alone, answers, shown }: Manner = {},
+  { whole, alone, answer, shown }: Manner = {},
 ): string {
   const base = likened(first);
   const others = rest.map(likened);
@@ -57,8 +57,8 @@ export function madeLike(
     const added = headingIn(base, others, pruned, cut, { words: speltAs(subject.words, 'sentence'), tag: shown });
     if (added) return put(first.text, kept, withAdded(cut, added));
   }
-  const answer = answers ? answerIn(base, pruned) : undefined;
-  return put(first.text, kept, answer ? withAdded(cut, answer) : cut);
+  const handler = answer && answerIn(base, pruned, answer);
+  return put(first.text, kept, handler ? withAdded(cut, handler) : cut);
 }
 
 /** A text with marks in the place of names, and without what is cut. */
@@ -120,13 +120,7 @@ function likened(told: Told): Likened {
   const read = (part: string): string => {
     const addressed =
       address === undefined || address === '/' ? part : part.replaceAll(addressPattern(address), ADDRESS);
-    let result = '';
-    let from = 0;
-    for (const { start, end } of findSpelt(addressed, words)) {
-      result += addressed.slice(from, start) + NAME_MARK;
-      from = end;
-    }
-    return (result + addressed.slice(from)).replaceAll(/\s+/g, ' ').trim();
+    return withoutSpelt(addressed, words, NAME_MARK).replaceAll(/\s+/g, ' ').trim();
   };
   return { text, shape: shapeOfFile(text, file), read };
 }

@@ -77,6 +77,17 @@ export function findSpelt(text: string, words: readonly string[]): Spelt[] {
   return found;
 }
 
+/** A text with something else wherever it has a name. */
+export function withoutSpelt(text: string, words: readonly string[], by: string): string {
+  let result = '';
+  let from = 0;
+  for (const { start, end } of findSpelt(text, words)) {
+    result += text.slice(from, start) + by;
+    from = end;
+  }
+  return result + text.slice(from);
+}
+
 /** Whether no other word runs on into what stands there: `plots` is not in `exploits`, but `Plots` is in `usePlotsPage`. */
 function isWhole(text: string, start: number, end: number): boolean {
   const [before = '', first = '', last = '', after = ''] = [text[start - 1], text[start], text[end - 1], text[end]];

@@ -1,6 +1,6 @@
 import type { Condition } from './conditions.ts';
 import type { EcosystemId } from '../ecosystems/marks.ts';
-import type { Choice, KeptData, People, UsesSpec } from './parts.ts';
+import type { Choice, GrowSpec, KeptData, People, UsesSpec } from './parts.ts';
 import type { ProofSpec } from './proof-kind.ts';
 import type { Signs } from './signs.ts';
 import type { WayAlone } from './way.ts';
@@ -39,6 +39,8 @@ export interface Definition {
   ways: Way[];
   uses?: UsesSpec | undefined;
   data?: KeptData[] | undefined;
+  /** What parts that grow make use of, where its condition holds. */
+  grow?: (GrowSpec & { fits?: Condition | undefined }) | undefined;
   people?: People | undefined;
   tell?: string[] | undefined;
 }

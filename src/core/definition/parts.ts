@@ -97,3 +97,30 @@ export type UsesSpec = z.infer<typeof usesSpec>;
 export type UsePatterns = z.infer<typeof usePatterns>;
 export type People = z.infer<typeof people>;
 export type KeptData = z.infer<typeof keptData>;
+
+const themeValues = z.strictObject({
+  begins: told(z.string().check(z.regex(/^[a-z]+-$/)), 'what the names of such values begin with'),
+  class: told(z.string().check(z.regex(/^[a-z]+-$/)), 'what the class begins with that uses one of them'),
+  sets: told(z.string().check(z.regex(/^[a-z-]+$/)), 'the property that this class sets'),
+});
+
+/** What parts that grow in a project make use of, where an integration is there. */
+export const growSpec = z.strictObject({
+  tests: told(
+    z.optional(z.array(z.string()).check(z.minLength(1))),
+    'how tests are run: a program of an installed package and its arguments; the files of the tests stand behind them',
+  ),
+  theme: told(
+    z.optional(
+      z.strictObject({
+        block: told(z.string().check(z.regex(/^[a-z-]+$/)), 'the at-rule of a style sheet in which values have names'),
+        loads: told(packageName, 'a style sheet that loads this package gets such a block where there is none'),
+        colours: told(themeValues, 'colours there'),
+        sizes: told(themeValues, 'sizes of type there'),
+      }),
+    ),
+    'where the values of a theme are',
+  ),
+});
+
+export type GrowSpec = z.infer<typeof growSpec>;

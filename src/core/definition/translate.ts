@@ -39,7 +39,8 @@ interface Head {
 export function translate(written: Written): Translated {
   const origins = new Map<string, Path>();
   const said = new Origins(origins);
-  const { integration, title, kind, about, docs, ecosystem, belongs, choices, uses, data, people, tell } = written;
+  const { integration, title, kind, about, docs, ecosystem, belongs, choices, uses, data, grow, people, tell } =
+    written;
   const already = setUps(written, said);
   const ways = ownWays(written).map(({ head, parts }, index) => wayOf(head, parts, said.below(['ways', index])));
   const definition = dropUndefined({ integration, title, kind, about, docs, ecosystem, belongs, choices });
@@ -48,7 +49,7 @@ export function translate(written: Written): Translated {
       ...definition,
       ...(already.length > 0 ? { already } : {}),
       ways,
-      ...dropUndefined({ uses, data, people, tell }),
+      ...dropUndefined({ uses, data, grow, people, tell }),
     },
     origin: (path) => originIn(origins, path),
   };

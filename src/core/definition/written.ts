@@ -3,7 +3,7 @@ import * as z from 'zod/mini';
 import { condition, when } from './conditions.ts';
 import { writtenFrom } from './modules.ts';
 import { oneKey } from './one-key.ts';
-import { choice, integrationName, keptData, oneLine, people, usesSpec, packageName } from './parts.ts';
+import { choice, growSpec, integrationName, keptData, oneLine, people, usesSpec, packageName } from './parts.ts';
 import type { ProofKinds } from './proof-kind.ts';
 import { writtenTie } from './ties.ts';
 import { signs } from './signs.ts';
@@ -55,6 +55,10 @@ const beside = {
   data: told(
     z.optional(z.array(keptData)),
     'data the app creates while it runs: `detach` names and keeps it, `detach --with-data` deletes it',
+  ),
+  grow: told(
+    z.optional(z.extend(growSpec, { fits })),
+    'what parts that grow in the project make use of, where it is there',
   ),
   people: told(z.optional(people), 'how to give somebody an account; `ligament enrol` runs it'),
   tell: told(z.optional(z.array(z.string())), 'what the developer needs to know once it is attached'),

@@ -1,5 +1,5 @@
 import { hideSecrets } from './hidden-secrets.ts';
-import type { Edit, MadeEdit, OwnedEdits, Owner } from './edit.ts';
+import { isPart, type Edit, type MadeEdit, type OwnedEdits, type Owner } from './edit.ts';
 import { editText } from '../formats/formats.ts';
 import type { Refusal } from '../formats/format.ts';
 import type { CodeStyle } from '../text/code-style.ts';
@@ -36,13 +36,10 @@ export function editsOn(file: string, all: readonly OwnedEdits[]): OwnedEdit[] {
 /** Owners in order, those behind the others that are parts: they grow in what is attached. The edits of one owner stay as its definition has them. */
 export function inOrder(edits: readonly OwnedEdit[]): OwnedEdit[] {
   return [...edits].sort(
-    (a, b) => Number(isPart(a)) - Number(isPart(b)) || (a.owner < b.owner ? -1 : a.owner > b.owner ? 1 : 0),
+    (a, b) =>
+      Number(isPart({ integration: a.owner })) - Number(isPart({ integration: b.owner })) ||
+      (a.owner < b.owner ? -1 : a.owner > b.owner ? 1 : 0),
   );
-}
-
-/** Whether an owner is a part (`page:About`) and no integration. */
-function isPart({ owner }: OwnedEdit): boolean {
-  return /^[a-z-]+:/.test(owner);
 }
 
 /**

@@ -1,42 +1,70 @@
 import { madeLike, type Manner, type Subject, type Told } from '../analogy/like.ts';
 import { isSound } from '../analogy/sound.ts';
+import { speltAs } from '../analogy/spellings.ts';
 import { wholeFile, type Edit } from '../edits/edit.ts';
+import { moduleStyleOf } from '../facts/module-style.ts';
+import { fitFile } from '../formats/script/fit-file.ts';
+import { toNative } from '../formats/script/native.ts';
 import type { Ground } from '../joints/ground.ts';
+import type { KindGrowth } from '../joints/growth.ts';
+import type { Traits } from '../joints/traits.ts';
 import { lineBreakOf } from '../text/code-style.ts';
 import { sharedFiles, type Sibling } from './siblings.ts';
 
 /** How the files of a part are made. */
-export interface FilesManner extends Pick<Manner, 'shown' | 'answers'> {
+export interface FilesManner {
   subject: Subject;
   /** Where a file goes, by the file of the first sibling that it is like. */
   placed(this: void, file: string): string;
-  /** The plainest text of the kind: what an only sibling is compared with, and what is made where siblings share too little. */
-  plain?: ((this: void, file: string) => Told) | undefined;
+  /** Its markup has the name in it, in such an element where no heading of the siblings tells another. */
+  shown: Manner['shown'];
+  kind: KindGrowth;
+  traits: Traits;
 }
 
-/** The files of a part, made like those that most of its siblings have. */
+/**
+ * The files of a part, made like those that most of its siblings have. An only sibling is compared with the plainest text of the kind,
+ * which is also taken where siblings share too little.
+ */
 export function filesLike(
   ground: Ground,
   siblings: readonly Sibling[],
-  { subject, placed, plain, shown, answers }: FilesManner,
+  { subject, placed, shown, kind, traits }: FilesManner,
 ): Edit[] {
-  const [base] = siblings;
-  let isPlain = false;
-  const made = sharedFiles(ground, siblings).map(({ file, told: having }) => {
-    const isMain = file === base?.page.file;
-    const alone = plain !== undefined && isMain && siblings.length === 1;
-    const told: typeof having = alone ? [having[0], plain(file)] : having;
-    const where = placed(file);
-    const isShown = isMain || /\.(component\.html|ejs|pug)$/.test(where);
-    const manner = { whole: true, alone, shown: isShown ? shown : undefined, answers: isMain && answers };
-    const like = madeLike(told, subject, manner);
-    // Siblings that have too little in common show only where one goes, and what it is called.
-    const isEnough = !isMain || plain === undefined || isSound(like, told[0].text, file);
-    isPlain ||= !isEnough;
-    const text = isEnough ? like : madeLike([plain(file)], subject);
+  const [main, ...more] = sharedFiles(ground, siblings);
+  if (!main) return [];
+  const written = (file: string, text: string): Edit => {
     const whole = lineBreakOf(ground.text(file) ?? '') === '\r\n' ? text.replaceAll('\n', '\r\n') : text;
-    return { isMain, edit: wholeFile(where, whole) };
+    return wholeFile(placed(file), whole);
+  };
+  const plain = plainTold(ground, main.file, kind, traits);
+  const alone = siblings.length === 1;
+  const like = madeLike(alone ? [main.told[0], plain] : main.told, subject, {
+    whole: true,
+    alone,
+    shown,
+    answer: kind.answer,
   });
   // What would serve a part like its siblings does not serve a plain one.
-  return made.filter(({ isMain }) => isMain || !isPlain).map(({ edit }) => edit);
+  if (!isSound(like, main.told[0].text, main.file)) return [written(main.file, madeLike([plain], subject))];
+  const others = more.map(({ file, told }) => {
+    const isMarkup = /\.(component\.html|ejs|pug)$/.test(file);
+    return written(file, madeLike(told, subject, { whole: true, shown: isMarkup ? shown : undefined }));
+  });
+  return [written(main.file, like), ...others];
+}
+
+/** The plainest part of a kind, written as the project writes. */
+function plainTold({ workspace }: Ground, file: string, { plainText }: KindGrowth, traits: Traits): Told {
+  const words = ['plain', 'part'];
+  const isScript = /\.[cm]?[jt]sx?$/.test(file);
+  const lead = isScript && traits.elementsImport !== undefined ? `${traits.elementsImport}\n\n` : '';
+  const name = {
+    pascal: speltAs(words, 'pascal'),
+    kebab: speltAs(words, 'kebab'),
+    sentence: speltAs(words, 'sentence'),
+  };
+  const text = lead + plainText(name, file);
+  const native = isScript ? toNative(text, moduleStyleOf(workspace, traits)) : text;
+  return { text: fitFile(native, file, { ...workspace.style, eol: '\n' }), file, words };
 }

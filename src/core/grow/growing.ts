@@ -1,36 +1,54 @@
-import { bareSides } from '../facts/bare.ts';
 import { bareHost } from '../edits/host-view.ts';
-import { GROWN } from '../ledger/record.ts';
-import type { Reader } from '../ports.ts';
+import { isPart } from '../edits/edit.ts';
+import { bareSides } from '../facts/bare.ts';
 import type { Context } from '../host/context.ts';
 import { Ground } from '../joints/ground.ts';
-import type { Growth } from '../joints/growth.ts';
+import type { AlikePart, Growth, KindGrowth } from '../joints/growth.ts';
+import type { Reader } from '../ports.ts';
 import type { StackFacts } from '../stacks/sides.ts';
 import { STACKS } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 
-/** A side of a workspace in which something grows. */
+/** A side of a workspace, with how parts of a kind come to be there; without, where none stand. */
 export interface Growing {
   facts: WorkspaceFacts;
   stack: StackFacts;
-  growth: Growth;
+  kind?: KindGrowth | undefined;
 }
 
-/** What grows in a workspace: on the side where what is wanted grows, its browser's first. */
-export async function growing(context: Context, folder: string, wanted?: keyof Growth): Promise<Growing> {
+/** The side of a workspace on which parts of a kind stand, its browser's first; the first one where none do, or no kind is named. */
+export async function growing(context: Context, folder: string, part?: AlikePart): Promise<Growing> {
+  const all = await growingSides(context, folder);
+  const [first] = all;
+  if (!first) throw new Error(`no stack has ${folder}`);
+  if (part === undefined) return first.place;
+  for (const { place, kindOf } of all) {
+    const kind = kindOf(part);
+    if (kind) return { ...place, kind };
+  }
+  return first.place;
+}
+
+/** The sides of a workspace, its browser's first, each with a look at the kinds that stand there. */
+export async function growingSides(
+  context: Context,
+  folder: string,
+): Promise<{ place: Growing; kindOf: (part: AlikePart) => KindGrowth | undefined }[]> {
   const facts = context.facts.workspaces.find((one) => one.folder === folder);
   if (!facts) throw new Error(`no workspace ${folder}`);
   const sides = (await bareSides(context, folder)).filter(({ side }) => side !== 'tools');
+  const reader = withoutParts(context);
   const inOrder = [...sides].sort((a, b) => Number(b.builds === 'browser') - Number(a.builds === 'browser'));
-  let first: Growing | undefined;
-  for (const stack of inOrder) {
-    const growth = await growthOf(context, stack);
-    const found = { facts, stack, growth };
-    if (wanted === undefined ? Object.keys(growth).length > 0 : growth[wanted]) return found;
-    first ??= found;
-  }
-  if (!first) throw new Error(`no stack has ${folder}`);
-  return first;
+  return Promise.all(
+    inOrder.map(async (stack) => {
+      const growth = await growthOf(new Ground(reader, context.host.root, stack.workspace), stack);
+      const kindOf = (part: AlikePart): KindGrowth | undefined => {
+        const kind = growth[part]?.();
+        return kind && kind.standing.length > 0 ? kind : undefined;
+      };
+      return { place: { facts, stack }, kindOf };
+    }),
+  );
 }
 
 /** Shows the host with what is attached, but without what has grown: where a part goes never depends on which grew before. */
@@ -38,18 +56,11 @@ export function withoutParts({ reader, host, ledgers }: Context): Reader {
   return bareHost(
     reader,
     host.root,
-    ledgers.filter(({ way }) => way === GROWN),
+    ledgers.filter((one) => isPart(one)),
   );
 }
 
-async function growthOf(context: Context, { id, workspace, traits, outside }: StackFacts): Promise<Growth> {
+async function growthOf(ground: Ground, { id, outside }: StackFacts): Promise<Growth> {
   const stack = STACKS.find((one) => one.id === id);
-  if (!stack?.grows || outside !== undefined) return {};
-  const growth = await stack.grows(new Ground(withoutParts(context), context.host.root, workspace), traits);
-  const { pages, endpoints, components } = growth;
-  return {
-    ...(pages && pages.pages.length > 0 ? { pages } : {}),
-    ...(components && components.length > 0 ? { components } : {}),
-    ...(endpoints && endpoints.pages.length > 0 ? { endpoints } : {}),
-  };
+  return stack?.grows && outside === undefined ? stack.grows(ground) : {};
 }

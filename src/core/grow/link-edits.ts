@@ -5,12 +5,9 @@ import { shapeOfFile } from '../analogy/shapes.ts';
 import { speltAs } from '../analogy/spellings.ts';
 import type { Edit } from '../edits/edit.ts';
 import type { Ground } from '../joints/ground.ts';
-import type { StandingPage } from '../joints/growth.ts';
-import { ownFiles } from '../survey/own-files.ts';
-import { isVendored } from '../survey/vendored.ts';
+import type { Named } from './siblings.ts';
+import { ownSources } from '../joints/own-sources.ts';
 import { besideEdit } from './beside-edit.ts';
-
-type Named = { page: StandingPage; words: readonly string[] };
 
 /** A list of links to pages: each of its members leads to one. */
 interface LinkList {
@@ -21,7 +18,6 @@ interface LinkList {
 }
 
 const LINKS = ['JSXElement', 'element', 'ObjectExpression'];
-const MOST_BYTES = 200_000;
 
 /**
  * The edit that puts a link to a new page where the app's navigation is, in the form that links have there; undefined where no list of
@@ -42,28 +38,22 @@ export function linkEdit(ground: Ground, pages: readonly Named[], subject: Subje
   return besideEdit(best.file, best.text, { at: last, side: 'behind' }, code, comma);
 }
 
-function toldLink({ text, file }: LinkList, member: Shape, { page, words }: Named): Told {
+function toldLink({ text, file }: LinkList, member: Shape, { standing, words }: Named): Told {
   const code = text.slice(member.start, member.end);
   const isScript = member.kind !== 'element';
   return {
     text: isScript ? `(${code})` : code,
     file: isScript ? (/\.[jt]sx?$/.test(file) ? `link${path.extname(file)}` : 'link.ts') : 'link.html',
     words,
-    address: page.address,
+    address: standing.address,
   };
 }
 
 function linkLists(ground: Ground, pages: readonly Named[]): LinkList[] {
-  const top = ground.workspace.folder;
-  const own = new Set(pages.flatMap(({ page }) => [page.file, page.listed?.file ?? '']));
-  return [...ownFiles(ground.reader, path.join(ground.root, top))].flatMap((below): LinkList[] => {
-    const file = path.posix.join(top, below);
-    if (!/\.([cm]?[jt]sx?|vue|svelte|astro|html)$/.test(file) || /\.(test|spec)\./.test(file) || isVendored(file))
-      return [];
-    const text = ground.text(file) ?? '';
+  const own = new Set(pages.flatMap(({ standing }) => [standing.file, standing.listed?.file ?? '']));
+  return [...ownSources(ground, /\.([cm]?[jt]sx?|vue|svelte|astro|html)$/)].flatMap(({ file, text }): LinkList[] => {
     const named = pages.filter((one) => leadsTo(text, one));
-    if (named.length < 2 || text.length > MOST_BYTES) return [];
-    return listsIn(file, text, named, own.has(file));
+    return named.length < 2 ? [] : listsIn(file, text, named, own.has(file));
   });
 }
 
@@ -78,7 +68,7 @@ function listsIn(file: string, text: string, pages: readonly Named[], isOwn: boo
     });
     const isTable = isOwn && shape.kind === 'ArrayExpression';
     const isRoutes = links.some(({ member }) => /Route$/.test(member.label ?? ''));
-    if (new Set(links.map(({ to }) => to.page.address)).size < 2 || isTable || isRoutes) continue;
+    if (new Set(links.map(({ to }) => to.standing.address)).size < 2 || isTable || isRoutes) continue;
     const around = text.slice(Math.max(0, shape.start - 200), shape.start + 40);
     const isNavigation = /<nav\b|\bnav|\bmenu|navigation/i.test(around);
     const isPlaced = /(nav|menu|header|sidebar|layout|shell|frame|app)[^/]*$/i.test(file);
@@ -88,8 +78,12 @@ function listsIn(file: string, text: string, pages: readonly Named[], isOwn: boo
 }
 
 /** Whether a text leads to a page: by its address, or by the name that its entry in the table has. */
-function leadsTo(text: string, { page, words }: Named): boolean {
-  if (page.address !== '/' && ['"', "'", '`'].some((quote) => text.includes(quote + page.address + quote))) return true;
+function leadsTo(text: string, { standing, words }: Named): boolean {
+  if (
+    standing.address !== '/' &&
+    ['"', "'", '`'].some((quote) => text.includes(`${quote}${standing.address ?? ''}${quote}`))
+  )
+    return true;
   const name = ['kebab', 'camel', 'pascal'] as const;
-  return page.listed !== undefined && name.some((one) => text.includes(`name: '${speltAs(words, one)}'`));
+  return standing.listed !== undefined && name.some((one) => text.includes(`name: '${speltAs(words, one)}'`));
 }

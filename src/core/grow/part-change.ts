@@ -4,7 +4,7 @@ import type { Edit } from '../edits/edit.ts';
 import { ownerOf } from '../edits/replay.ts';
 import { bareStyle } from '../facts/bare.ts';
 import type { Context } from '../host/context.ts';
-import { GROWN, ledgerFile, renderLedger, type Ledger } from '../ledger/record.ts';
+import { ledgerFile, renderLedger, type Ledger } from '../ledger/record.ts';
 import { planFiles } from '../plan/shared/plan-files.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { tasksFor } from '../prove/proof-tasks.ts';
@@ -26,6 +26,11 @@ export interface NewPart {
   tell: string[];
 }
 
+/** Whether a part has grown in a workspace already. */
+export function hasGrown({ ledgers }: Context, id: string, workspace: string): boolean {
+  return ledgers.some((one) => one.integration === id && one.workspace === workspace);
+}
+
 /** What makes a part and its record, as one change set. Throws a Problem (status 3) where an edit cannot be made safely. */
 export async function partChange(context: Context, { facts, stack }: Growing, part: NewPart): Promise<ChangeSet> {
   const { id, title, way, about = [], choices, edits, proofs, tell } = part;
@@ -39,7 +44,7 @@ export async function partChange(context: Context, { facts, stack }: Growing, pa
     title,
     workspace,
     ...(stack.side === undefined ? {} : { side: stack.side }),
-    way: GROWN,
+    way: 'grown',
     choices,
     packages: {},
     edits: planned.made.get(owner) ?? [],

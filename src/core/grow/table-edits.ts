@@ -3,141 +3,135 @@ import { madeLike, spelledLike, type Subject, type Told } from '../analogy/like.
 import { speltAs } from '../analogy/spellings.ts';
 import type { Edit } from '../edits/edit.ts';
 import type { Ground } from '../joints/ground.ts';
-import type { Listing, StandingPage, Stretch } from '../joints/growth.ts';
+import type { Listing, Standing, Stretch } from '../joints/growth.ts';
 import { besideEdit } from './beside-edit.ts';
-import { isBelow, type Sibling } from './siblings.ts';
+import { isBelow, type Named } from './siblings.ts';
 
-type Listed = Sibling & { page: StandingPage & { listed: Listing } };
+type Listed = Named & { standing: Standing & { listed: Listing } };
 
-/** The edits by which a table lists a new page like its siblings: the entry beside the last of them, and what brings the page in. */
-export function tableEdits(ground: Ground, siblings: readonly Sibling[], subject: Subject): Edit[] {
-  const address = subject.address ?? '/';
+/** A part of a text that is about one of the siblings. */
+interface Place {
+  at: Stretch;
+  told: Told;
+}
+
+/** The edits by which a new part is registered like its siblings: in their table, with what brings it in, and where they are handed on. */
+export function tableEdits(ground: Ground, siblings: readonly Named[], subject: Subject): Edit[] {
+  const handedOn = siblings.flatMap((one) => (one.standing.handedOn ? [{ ...one, at: one.standing.handedOn }] : []));
+  const { file } = handedOn[0]?.at ?? {};
+  const text = file === undefined ? undefined : ground.text(file);
+  return [
+    ...listedEdits(ground, siblings, subject),
+    ...(file === undefined || text === undefined
+      ? []
+      : statementEdit(
+          file,
+          text,
+          handedOn.map((one) => placeOf(file, text, one.at, one)),
+          subject,
+        )),
+  ];
+}
+
+function listedEdits(ground: Ground, siblings: readonly Named[], subject: Subject): Edit[] {
+  const { address = '/' } = subject;
   const listed = siblings.filter(
-    (one): one is Listed => one.page.listed !== undefined && isBelow(one.page.listed.below, address),
+    (one): one is Listed => one.standing.listed !== undefined && isBelow(one.standing.listed.below, address),
   );
   const [first] = listed;
   if (!first) return [];
   // One list only: that of the nearest.
-  const inList = listed.filter(
-    ({ page }) => page.listed.file === first.page.listed.file && page.listed.below === first.page.listed.below,
-  );
-  const lazily = inList.filter(({ page }) => page.listed.brought === undefined);
+  const { file, below, form } = first.standing.listed;
+  const inList = listed.filter(({ standing: { listed: one } }) => one.file === file && one.below === below);
+  const lazily = inList.filter(({ standing }) => standing.listed.brought === undefined);
   const alike = lazily.length * 2 > inList.length ? lazily : inList.filter((one) => !lazily.includes(one));
-  const { file } = first.page.listed;
   const source = ground.text(file) ?? '';
-  const entries = alike.map((one) => entryOf(source, one));
-  const [base, ...rest] = entries;
+  const [base, ...rest] = alike.map((one) => entryOf(source, one));
   if (!base) return [];
-  const made = likeMost([base, ...rest], relativeTo(first.page.listed.below, subject));
-  const code = first.page.listed.form === 'statement' ? made : unwrapped(made);
-  const edits = [
-    besideEdit(file, source, place(source, inList, subject), code, first.page.listed.form === 'object' ? ',' : ''),
-  ];
-  const handedOn = alike.flatMap(({ page, words }) =>
-    page.listed.handedOn ? [{ at: page.listed.handedOn, words, address: page.address }] : [],
-  );
-  return [
-    ...broughtEdits(file, source, alike, subject),
-    ...edits,
-    ...(handedOn[0] ? statementEdits(ground, handedOn[0].at.file, handedOn, subject) : []),
-  ];
+  const isWhole = base.address === alike[0]?.standing.address;
+  const made = likeMost([base, ...rest], isWhole ? subject : { ...subject, address: relativeAddress(below, address) });
+  const code = form === 'statement' ? made : made.slice(1, -1);
+  const entry = besideEdit(file, source, entryPlace(inList, address), code, form === 'object' ? ',' : '');
+  return [...broughtEdit(file, source, alike, subject), entry];
 }
 
-/** The edit that brings the page into the table: an import like those of its siblings, or a name in the one that brings all of them. */
-function broughtEdits(file: string, source: string, alike: readonly Listed[], subject: Subject): Edit[] {
-  const brought = alike.flatMap(({ page: { listed, address }, words }) =>
-    listed.brought ? [{ at: listed.brought, words, address }] : [],
-  );
-  const last = brought.reduce<(typeof brought)[number] | undefined>(
-    (best, one) => (best && best.at.start > one.at.start ? best : one),
-    undefined,
-  );
-  if (!last) return [];
-  const told = brought.map(({ at, words, address }): Told => ({ text: textIn(source, at), file, words, address }));
-  const [first, ...rest] = told;
+/** The edit that brings a part into a table: an import like those of its siblings, or a name in the one that brings all of them. */
+function broughtEdit(file: string, source: string, alike: readonly Listed[], subject: Subject): Edit[] {
+  const places = alike.flatMap((one) => {
+    const { brought } = one.standing.listed;
+    return brought ? [{ ...placeOf(file, source, brought, one), from: brought.from }] : [];
+  });
+  const [first, ...rest] = places;
   if (!first) return [];
-  const { from } = last.at;
-  if (from !== undefined) {
-    const name = spelledLike(first.text, told, subject);
-    return [{ file, format: 'script', operation: { op: 'import', import: { from, named: { [name]: name } } } }];
+  const last = places.reduce((best, one) => (one.at.start > best.at.start ? one : best));
+  if (last.from !== undefined) {
+    const name = spelledLike(
+      first.told.text,
+      places.map(({ told }) => told),
+      subject,
+    );
+    return [
+      { file, format: 'script', operation: { op: 'import', import: { from: last.from, named: { [name]: name } } } },
+    ];
   }
-  return [besideEdit(file, source, { at: last.at, side: 'behind' }, likeMost([first, ...rest], subject), '')];
+  const code = likeMost([first.told, ...rest.map(({ told }) => told)], subject);
+  return [besideEdit(file, source, { at: last.at, side: 'behind' }, code, '')];
 }
 
 /** The edit that puts a statement beside others like it, in its place where these are sorted. */
-export function statementEdits(
-  ground: Ground,
-  file: string,
-  siblings: readonly { at: Stretch; words: readonly string[]; address: string }[],
-  subject: Subject,
-): Edit[] {
-  const source = ground.text(file) ?? '';
-  const told = siblings.map(({ at, words, address }): Told => ({ text: textIn(source, at), file, words, address }));
-  const [first, ...rest] = told;
+function statementEdit(file: string, source: string, places: readonly Place[], subject: Subject): Edit[] {
+  const [first, ...rest] = places;
   if (!first) return [];
-  const code = likeMost([first, ...rest], subject);
-  const inOrder = siblings.map(({ at }) => at).sort((a, b) => a.start - b.start);
-  const lines = inOrder.map((at) => textIn(source, at));
-  const isSorted = lines.length > 2 && lines.every((line, at) => at === 0 || (lines[at - 1] ?? '') < line);
-  const next = isSorted ? inOrder.find((at) => textIn(source, at) > code) : undefined;
-  const last = inOrder.at(-1);
-  if (!last) return [];
-  const where = next ? { at: next, side: 'before' as const } : { at: last, side: 'behind' as const };
-  return [besideEdit(file, source, where, code, '')];
+  const code = likeMost([first.told, ...rest.map(({ told }) => told)], subject);
+  const inOrder = [...places].sort((a, b) => a.at.start - b.at.start).map(({ at, told }) => ({ at, key: told.text }));
+  return [besideEdit(file, source, placeAmong(inOrder, code), code, '')];
+}
+
+function placeOf(file: string, source: string, at: Stretch, { standing, words }: Named): Place {
+  return { at, told: { text: source.slice(at.start, at.end), file, words, address: standing.address } };
 }
 
 /** What most share, if that is enough to be one: else all of the nearest. */
 function likeMost(told: readonly [Told, ...Told[]], subject: Subject): string {
   const made = madeLike(told, subject);
-  const name = speltAs(subject.words, 'pascal');
-  const isWhole = [name, speltAs(subject.words, 'kebab'), speltAs(subject.words, 'camel')].some((one) =>
-    made.includes(one),
-  );
+  const spellings = ['pascal', 'kebab', 'camel'] as const;
+  const isWhole = spellings.some((one) => made.includes(speltAs(subject.words, one)));
   return isWhole ? made : madeLike([told[0]], subject);
 }
 
 /** An entry as a text of its own, which a parser reads. */
-function entryOf(source: string, { page, words }: Listed): Told {
-  const { entry, file, below } = page.listed;
-  const ending = /\.\w+$/.exec(file)?.[0] ?? '.js';
-  const code = textIn(source, entry);
-  const whole = code.includes(`'${page.address}'`) || code.includes(`"${page.address}"`);
+function entryOf(source: string, { standing: { address = '', listed }, words }: Listed): Told {
+  const { entry, file, below, form } = listed;
+  const code = source.slice(entry.start, entry.end);
+  const isWhole = code.includes(`'${address}'`) || code.includes(`"${address}"`);
   return {
-    text: page.listed.form === 'statement' ? code : `(${code})`,
-    file: `entry${ending}`,
+    text: form === 'statement' ? code : `(${code})`,
+    file: `entry${path.extname(file)}`,
     words,
-    address: whole ? page.address : relativeAddress(below, page.address),
+    address: isWhole ? address : relativeAddress(below, address),
   };
-}
-
-function unwrapped(text: string): string {
-  return text.slice(1, -1);
-}
-
-function relativeTo(below: string, { words, address }: Subject): Subject {
-  return { words, address: address === undefined ? undefined : relativeAddress(below, address) };
 }
 
 function relativeAddress(below: string, address: string): string {
   return `/${path.posix.relative(below, address)}`;
 }
 
-/** Where a new entry goes: in its place where the list is sorted, else behind the last of its kind. */
-function place(
-  source: string,
-  siblings: readonly Listed[],
-  { address = '' }: Subject,
-): { at: Stretch; side: 'before' | 'behind' } {
-  const inOrder = [...siblings].sort((a, b) => a.page.listed.entry.start - b.page.listed.entry.start);
-  const addresses = inOrder.map(({ page }) => page.address);
-  const isSorted = addresses.length > 2 && addresses.every((one, at) => at === 0 || (addresses[at - 1] ?? '') < one);
-  const next = isSorted ? inOrder.find(({ page }) => page.address > address) : undefined;
-  if (next) return { at: next.page.listed.entry, side: 'before' };
-  const last = inOrder.at(-1);
-  if (!last) throw new Error(`no entry in ${source.length} characters`);
-  return { at: last.page.listed.entry, side: 'behind' };
+function entryPlace(siblings: readonly Listed[], address: string): { at: Stretch; side: 'before' | 'behind' } {
+  const inOrder = [...siblings].sort((a, b) => a.standing.listed.entry.start - b.standing.listed.entry.start);
+  return placeAmong(
+    inOrder.map(({ standing }) => ({ at: standing.listed.entry, key: standing.address ?? '' })),
+    address,
+  );
 }
 
-function textIn(source: string, { start, end }: Stretch): string {
-  return source.slice(start, end);
+/** Where something new goes among others in order: in its place where these are sorted by their keys, else behind the last. */
+function placeAmong(
+  inOrder: readonly { at: Stretch; key: string }[],
+  key: string,
+): { at: Stretch; side: 'before' | 'behind' } {
+  const isSorted = inOrder.length > 2 && inOrder.every((one, at) => at === 0 || (inOrder[at - 1]?.key ?? '') < one.key);
+  const next = isSorted ? inOrder.find((one) => one.key > key) : undefined;
+  const last = inOrder.at(-1);
+  if (!last) throw new Error('there is nothing to stand beside');
+  return next ? { at: next.at, side: 'before' } : { at: last.at, side: 'behind' };
 }

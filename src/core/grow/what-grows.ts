@@ -1,10 +1,11 @@
 import path from 'node:path';
 import type { Context } from '../host/context.ts';
-import type { PageGrowth } from '../joints/growth.ts';
-import type { Part } from './grow-request.ts';
 import { Ground } from '../joints/ground.ts';
-import { growing, withoutParts } from './growing.ts';
+import type { AlikePart, KindGrowth } from '../joints/growth.ts';
+import type { Part } from './grow-request.ts';
+import { growingSides, withoutParts } from './growing.ts';
 import { themePlace } from './theme/theme-place.ts';
+import { themeBlocks } from './theme/theme-blocks.ts';
 
 /** What can grow in a workspace, each with what it would be made like, in words. */
 export interface WhatGrows {
@@ -13,36 +14,34 @@ export interface WhatGrows {
   parts: { part: Part; how: string }[];
 }
 
+const ALIKE: readonly AlikePart[] = ['page', 'component', 'endpoint'];
+
 /** Tells what can grow in a workspace, given by its folder. */
 export async function whatGrows(context: Context, folder: string): Promise<WhatGrows> {
-  const pages = await growing(context, folder, 'pages');
-  const components = await growing(context, folder, 'components');
-  const endpoints = await growing(context, folder, 'endpoints');
-  const parts: WhatGrows['parts'] = [
-    ...(pages.growth.pages ? [{ part: 'page' as const, how: howOf(pages.growth.pages) }] : []),
-    ...(components.growth.components
-      ? [{ part: 'component' as const, how: howOf({ pages: components.growth.components }) }]
-      : []),
-    ...(endpoints.growth.endpoints ? [{ part: 'endpoint' as const, how: howOf(endpoints.growth.endpoints) }] : []),
-  ];
-  const theme = await themeIn(context, folder);
+  const sides = await growingSides(context, folder);
+  const [first] = sides;
+  if (!first) throw new Error(`no stack has ${folder}`);
+  const found = ALIKE.flatMap((part) => {
+    const kinds = sides.flatMap(({ place, kindOf }) => {
+      const kind = kindOf(part);
+      return kind ? [{ part, title: place.stack.title, how: howOf(kind) }] : [];
+    });
+    return kinds.slice(0, 1);
+  });
+  const { facts, stack } = first.place;
+  const ground = new Ground(withoutParts(context), context.host.root, stack.workspace);
+  const theme = themePlace(ground, 'colour', stack.joints, await themeBlocks(context, first.place))?.file;
+  const titles = new Set(found.map(({ title }) => title));
+  const parts: WhatGrows['parts'] = found.map(({ part, how }) => ({ part, how }));
   if (theme !== undefined)
     parts.push({ part: 'colour', how: `in ${theme}` }, { part: 'type-scale', how: `in ${theme}` });
-  const sides = new Set([pages, components, endpoints].map(({ stack }) => stack.title));
-  return { workspace: pages.facts.name, stack: [...sides].join(', '), parts };
+  return { workspace: facts.name, stack: titles.size > 0 ? [...titles].join(', ') : stack.title, parts };
 }
 
-/** The file of a workspace in which colours are. */
-async function themeIn(context: Context, folder: string): Promise<string | undefined> {
-  const { stack } = await growing(context, folder);
-  const ground = new Ground(withoutParts(context), context.host.root, stack.workspace);
-  return themePlace(ground, 'colour', stack.joints)?.file;
-}
-
-function howOf({ pages, routes }: Pick<PageGrowth, 'pages' | 'routes'>): string {
-  const names = pages.slice(0, 3).map(({ name }) => name);
-  const more = pages.length > names.length ? ` and ${pages.length - names.length} more` : '';
-  const place =
-    pages.find((one) => one.listed)?.listed?.file ?? routes?.folder ?? path.posix.dirname(pages[0]?.file ?? '');
+function howOf({ standing, routes }: KindGrowth): string {
+  const names = standing.slice(0, 3).map(({ name }) => name);
+  const more = standing.length > names.length ? ` and ${standing.length - names.length} more` : '';
+  const listed = standing.find((one) => one.listed)?.listed?.file;
+  const place = listed ?? routes?.folder ?? path.posix.dirname(standing[0]?.file ?? '');
   return `like ${names.join(', ')}${more}, in ${place}`;
 }

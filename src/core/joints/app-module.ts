@@ -4,6 +4,9 @@ import type { Ground } from './ground.ts';
 const ENDINGS = ['', '.ts', '.tsx', '.js', '.jsx', '.mjs', '.mts'].flatMap((ending) =>
   ending === '' ? [''] : [ending, `/index${ending}`],
 );
+/** What files of components end in. */
+export const COMPONENT_ENDINGS = ['.vue', '.svelte', '.astro'];
+
 const MOST_MODULES = 24;
 
 /** The modules that an app is started by: the boot module, then those of the host's own that it loads, breadth first. */

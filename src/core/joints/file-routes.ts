@@ -1,11 +1,11 @@
 import path from 'node:path';
 import type { Ground } from './ground.ts';
-import type { FileRoutes, StandingPage } from './growth.ts';
+import type { FileRoutes, Standing } from './growth.ts';
 import { ownFiles } from '../survey/own-files.ts';
 
 /** The pages that the files of a folder are. */
-export function filePages(ground: Ground, { folder, addressOf }: FileRoutes): StandingPage[] {
-  return [...ownFiles(ground.reader, path.join(ground.root, folder))].flatMap((below): StandingPage[] => {
+export function filePages(ground: Ground, { folder, addressOf }: FileRoutes): Standing[] {
+  return [...ownFiles(ground.reader, path.join(ground.root, folder))].flatMap((below): Standing[] => {
     const address = addressOf(below);
     if (address === undefined || !isPlain(address)) return [];
     const name = address === '/' ? 'index' : path.posix.basename(address);

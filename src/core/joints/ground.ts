@@ -113,7 +113,7 @@ export interface Stack {
   recognise(ground: Ground): string | undefined;
   read(ground: Ground): Promise<StackReading>;
   /** What can grow in it, by what a side of it tells; nothing where the stack does not say. */
-  grows?(ground: Ground, traits: Traits): Promise<Growth>;
+  grows?(ground: Ground): Promise<Growth>;
   /** How its sources are built where the manifest has no `build` script: a program of an installed package, and arguments. */
   build?: { program: string; args: string[] };
 }

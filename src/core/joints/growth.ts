@@ -1,27 +1,33 @@
-/** A page or an endpoint that a workspace has, at an address of its own (none with a parameter, none for whatever is not found). */
-export interface StandingPage {
+import type { Subject } from '../analogy/like.ts';
+import type { Edit } from '../edits/edit.ts';
+
+/** What is made like others of its kind. */
+export type AlikePart = 'page' | 'endpoint' | 'component';
+
+/** A part that a workspace has. Those with an address have one of their own: none with a parameter, none for whatever is not found. */
+export interface Standing {
   /** Begins with a slash: `/plots`, or `/` for the first page. */
-  address: string;
+  address?: string | undefined;
   /** The file that shows it, relative to the host's root. */
   file: string;
   /** Its name as the host writes it: `PlotsPage`, `plots`. */
   name: string;
-  /** Where it is listed; nowhere where its file alone makes it a page. */
+  /** Where it is listed; nowhere where its file alone makes it what it is. */
   listed?: Listing | undefined;
+  /** The statement by which another module hands it on. */
+  handedOn?: (Stretch & { file: string }) | undefined;
 }
 
 /** A place in a table of routes, by offsets in the table's file. */
 export interface Listing {
   /** Relative to the host's root. */
   file: string;
-  /** The part of the table that is the page's alone. */
+  /** The part of the table that is this one's alone. */
   entry: Stretch;
   /** The address that the entries around it stand for: `/` at the top. */
   below: string;
   /** The import by which the table has it, where it loads it at once; or its name in one `from` a module that brings several. */
   brought?: (Stretch & { from?: string | undefined }) | undefined;
-  /** The statement by which another module hands it on to the table. */
-  handedOn?: (Stretch & { file: string }) | undefined;
   /** What the entry is written as: an object of a list, an element, or a statement. */
   form: 'object' | 'element' | 'statement';
 }
@@ -41,19 +47,30 @@ export interface FileRoutes {
   plain(this: void, segment: string): string;
 }
 
-/** How pages come to be in a workspace. */
-export interface PageGrowth {
-  pages: StandingPage[];
-  routes?: FileRoutes | undefined;
-  /** What a page says where no other shows how pages are written. */
-  plainText(this: void, name: { pascal: string; sentence: string }): string;
+/** The name of a part that is made by itself, in the spellings that plain texts need. */
+export interface PlainName {
+  pascal: string;
+  kebab: string;
+  sentence: string;
 }
 
-/** What grows in a workspace, as its stack tells; what is left out does not grow there. */
-export interface Growth {
-  pages?: PageGrowth | undefined;
-  /** What answers requests of programs: made like pages, but for what people see. */
-  endpoints?: PageGrowth | undefined;
-  /** Components that several pages use, told by their names: their addresses are none that anybody types. */
-  components?: StandingPage[] | undefined;
+/** How parts of one kind come to be in a workspace. */
+export interface KindGrowth {
+  standing: Standing[];
+  routes?: FileRoutes | undefined;
+  /** What one says where no other shows how they are written: scripts as TypeScript and ES modules, in the manner of this project. */
+  plainText(this: void, name: PlainName, file: string): string;
+  /** What a handler answers with where nothing else is known, as code; `response` is the name of what it answers by. */
+  answer?: ((this: void, response: string) => string) | undefined;
+  /** The edits by which something else names a new one as it names all of some others. */
+  alsoNamed?: ((this: void, others: readonly NamedFile[], subject: Subject) => Edit[]) | undefined;
 }
+
+/** A part by its file, with the words of its name. */
+export interface NamedFile {
+  file: string;
+  words: readonly string[];
+}
+
+/** What grows in a workspace, as its stack tells when it is asked for; what is left out does not grow there. */
+export type Growth = Partial<Record<AlikePart, () => KindGrowth>>;

@@ -1,30 +1,22 @@
 import path from 'node:path';
 import { keyName, parseScript, walk, type Node, type NodeOf, type Script } from '../formats/script/syntax.ts';
-import { ownFiles } from '../survey/own-files.ts';
-import { isVendored } from '../survey/vendored.ts';
+import { ownSources } from './own-sources.ts';
 import { literally } from '../text/literally.ts';
 import { importingFiles } from '../uses/own-imports.ts';
-import { ownModule } from './app-module.ts';
+import { COMPONENT_ENDINGS, ownModule } from './app-module.ts';
+import { handedOnBy, nameOf, type HandedOn } from './barrel.ts';
 import type { Ground } from './ground.ts';
-import type { Listing, StandingPage, Stretch } from './growth.ts';
+import type { Listing, Standing, Stretch } from './growth.ts';
 
 // What an entry of a table of routes has for the page itself, in the routers of the frameworks (their docs: "Routes", "Route Object").
 const SHOWS = ['component', 'Component', 'element', 'lazy', 'loadComponent', 'components'];
-const COMPONENTS = ['.vue', '.svelte'];
-const MOST_BYTES = 300_000;
 
 /** The pages that tables of routes list: in arrays of objects with a path, or in route elements. `router` is the package whose they are. */
-export function tablePages(ground: Ground, router: readonly string[]): StandingPage[] {
-  const top = ground.workspace.folder;
-  return [...ownFiles(ground.reader, path.join(ground.root, top))]
-    .filter((file) => /\.[cm]?[jt]sx?$/.test(file) && !isVendored(file) && !/\.(test|spec)\.|__tests__/.test(file))
-    .flatMap((file) => {
-      const inHost = path.posix.join(top, file);
-      const text = ground.text(inHost) ?? '';
-      const isTable =
-        text.length < MOST_BYTES && /\b(path|route)\b/.test(text) && isOfRouter(ground, inHost, text, router);
-      return isTable ? new Table(ground, inHost, text).pages() : [];
-    });
+export function tablePages(ground: Ground, router: readonly string[]): Standing[] {
+  return [...ownSources(ground, /\.[cm]?[jt]sx?$/)].flatMap(({ file, text }) => {
+    const isTable = /\b(path|route)\b/.test(text) && isOfRouter(ground, file, text, router);
+    return isTable ? new Table(ground, file, text).pages() : [];
+  });
 }
 
 /** Whether a module has to do with the router: it names its package, or a module that does names it. */
@@ -43,11 +35,14 @@ function isOfRouter(ground: Ground, file: string, text: string, router: readonly
   );
 }
 
+/** The module that an entry shows, and how the table has it. */
+type Found = { file: string; brought?: Listing['brought'] } & Pick<Standing, 'handedOn'>;
+
 class Table {
   readonly #ground: Ground;
   readonly #file: string;
   readonly #text: string;
-  readonly #pages: StandingPage[] = [];
+  readonly #pages: Standing[] = [];
 
   constructor(ground: Ground, file: string, text: string) {
     this.#ground = ground;
@@ -55,7 +50,7 @@ class Table {
     this.#text = text;
   }
 
-  pages(): StandingPage[] {
+  pages(): Standing[] {
     const script = parseScript(this.#text, this.#file);
     if ('fault' in script) return [];
     walk(script.program, (node) => {
@@ -128,12 +123,13 @@ class Table {
       address,
       file: found.file,
       name: '',
-      listed: { file: this.#file, entry: stretchOf(entry), below, form, ...found.by },
+      listed: { file: this.#file, entry: stretchOf(entry), below, form, brought: found.brought },
+      handedOn: found.handedOn,
     });
   }
 
   /** The module that an entry shows, by a name that is imported or loaded where it stands, and how the table has it. */
-  #moduleOf(script: Script, shown: Node): { file: string; by?: Pick<Listing, 'brought' | 'handedOn'> } | undefined {
+  #moduleOf(script: Script, shown: Node): Found | undefined {
     const loaded = loadedIn(shown);
     if (loaded !== undefined) return this.#own(loaded);
     const names = namesIn(shown);
@@ -149,60 +145,38 @@ class Table {
     return undefined;
   }
 
-  #imported(
-    statement: NodeOf<'ImportDeclaration'>,
-    names: readonly string[],
-  ): { file: string; by: Pick<Listing, 'brought' | 'handedOn'> } | undefined {
+  #imported(statement: NodeOf<'ImportDeclaration'>, names: readonly string[]): Found | undefined {
     const specifier = statement.specifiers.find(({ local }) => names.includes(local.name));
     const own = specifier && this.#own(statement.source.value);
     if (!own) return undefined;
     const isName = specifier.type === 'ImportSpecifier' && statement.specifiers.length > 1;
     const brought = isName ? { ...stretchOf(specifier), from: statement.source.value } : stretchOf(statement);
-    const name = specifier.type === 'ImportSpecifier' ? textOfName(specifier.imported) : 'default';
-    const home = handedOnFrom(this.#ground, own.file, name);
-    return home ? { file: home.file, by: { brought, handedOn: home.handedOn } } : { file: own.file, by: { brought } };
+    const name = specifier.type === 'ImportSpecifier' ? nameOf(specifier.imported) : 'default';
+    const home = homeOf(this.#ground, own.file, name);
+    return { file: home?.target ?? own.file, brought, handedOn: home };
   }
 
-  #loadedAs(
-    statement: NodeOf<'VariableDeclaration'>,
-    names: readonly string[],
-  ): { file: string; by: Pick<Listing, 'brought'> } | undefined {
+  #loadedAs(statement: NodeOf<'VariableDeclaration'>, names: readonly string[]): Found | undefined {
     const [lazy] = statement.declarations;
     if (!lazy?.init || lazy.id.type !== 'Identifier' || !names.includes(lazy.id.name)) return undefined;
     const from = loadedIn(lazy.init);
     const own = from === undefined ? undefined : this.#own(from);
-    return own && { ...own, by: { brought: stretchOf(statement) } };
+    return own && { ...own, brought: stretchOf(statement) };
   }
 
   #own(from: string): { file: string } | undefined {
-    const file = ownModule(this.#ground, this.#file, from, COMPONENTS);
+    const file = ownModule(this.#ground, this.#file, from, COMPONENT_ENDINGS);
     return file === undefined ? undefined : { file };
   }
 }
 
-function textOfName(name: Node): string {
-  return name.type === 'Identifier' ? name.name : name.type === 'Literal' ? String(name.value) : '';
-}
-
-/** The module that another one hands a name on from, and the statement by which it does; undefined where it has that itself. */
-function handedOnFrom(
-  ground: Ground,
-  file: string,
-  name: string,
-): { file: string; handedOn: Stretch & { file: string } } | undefined {
-  const script = parseScript(ground.text(file) ?? '', file);
-  if ('fault' in script || name === 'default') return undefined;
-  for (const statement of script.program.body) {
-    const isAll = statement.type === 'ExportAllDeclaration';
-    if (!isAll && statement.type !== 'ExportNamedDeclaration') continue;
-    const target = statement.source ? ownModule(ground, file, statement.source.value, COMPONENTS) : undefined;
-    if (target === undefined) continue;
-    const isMeant = isAll
-      ? new RegExp(`\\bexport\\b[^;\\n]*\\b${literally(name)}\\b`).test(ground.text(target) ?? '')
-      : statement.specifiers.some(({ exported }) => textOfName(exported) === name);
-    if (isMeant) return { file: target, handedOn: { ...stretchOf(statement), file } };
-  }
-  return undefined;
+/** The module that another one hands a name on from; undefined where it has that itself. */
+function homeOf(ground: Ground, file: string, name: string): HandedOn | undefined {
+  if (name === 'default' || !/\.[cm]?[jt]sx?$/.test(file)) return undefined;
+  const exports = new RegExp(`\\bexport\\b[^;\\n]*\\b${literally(name)}\\b`);
+  return handedOnBy(ground, file).find(({ names, target }) =>
+    names ? names.includes(name) : exports.test(ground.text(target) ?? ''),
+  );
 }
 
 function stretchOf({ start, end }: Node): Stretch {

@@ -1,7 +1,8 @@
-import { standingComponents } from './component-files.ts';
+import { componentGrowth } from './component-files.ts';
 import type { Ground } from './ground.ts';
 import { addressOfParts, filePages } from './file-routes.ts';
 import type { FileRoutes, Growth } from './growth.ts';
+import { plainReactPage, plainVuePage } from './plain-parts.ts';
 import { tablePages } from './route-table.ts';
 
 const ROUTERS = ['vue-router', 'react-router', 'react-router-dom'];
@@ -25,18 +26,16 @@ function typedRoutes(ground: Ground): FileRoutes | undefined {
 
 /** What grows in an app whose pages are listed in a table of routes. */
 export function tableGrowth(ground: Ground): Growth {
-  const plainText = ground.finds('vue') ? vueText : reactText;
-  const components = standingComponents(ground, ground.finds('vue') ? /\.vue$/ : /\.[jt]sx?$/);
-  const typed = typedRoutes(ground);
-  const pages = typed ? filePages(ground, typed) : [];
-  if (pages.length > 0) return { pages: { pages, routes: typed, plainText }, components };
-  return { pages: { pages: tablePages(ground, ROUTERS), plainText }, components };
-}
-
-function vueText({ sentence }: { sentence: string }): string {
-  return `<script setup>\n</script>\n\n<template>\n  <main>\n    <h1>${sentence}</h1>\n  </main>\n</template>\n`;
-}
-
-function reactText({ pascal, sentence }: { pascal: string; sentence: string }): string {
-  return `export default function ${pascal}() {\n  return (\n    <main>\n      <h1>${sentence}</h1>\n    </main>\n  );\n}\n`;
+  const isVue = ground.finds('vue');
+  return {
+    page() {
+      const plainText = isVue ? plainVuePage : plainReactPage;
+      const typed = typedRoutes(ground);
+      const byFiles = typed ? filePages(ground, typed) : [];
+      return byFiles.length > 0
+        ? { standing: byFiles, routes: typed, plainText }
+        : { standing: tablePages(ground, ROUTERS), plainText };
+    },
+    component: () => componentGrowth(ground, isVue ? /\.vue$/ : /\.[jt]sx?$/),
+  };
 }

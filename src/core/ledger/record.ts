@@ -13,9 +13,6 @@ export const LEDGER_FORMAT = 4;
 /** The way of what was set up by hand. */
 export const ADOPTED = 'adopted';
 
-/** The way of a part that has grown. */
-export const GROWN = 'grown';
-
 /** The record of one integration attached to one workspace. Paths of its edits are relative to the host's root. */
 export interface Ledger extends OwnedEdits {
   /** Where its definition came from; undefined in records of the first format, which did not say. */

@@ -204,7 +204,7 @@ ${body}    </Page>
         const made = madeLike(
           [one, ...others],
           { ...SWAP, address: '/seed-swap' },
-          { whole: true, shown: 'h1', answers: true },
+          { whole: true, shown: 'h1', answer: (response) => `${response}.end()` },
         );
         expect(typeof isSound(made, first, name)).toBe('boolean');
       }),

@@ -1,17 +1,17 @@
 import { describe, expect, it } from 'vitest';
-import type { RoutedPart } from '../../../src/core/grow/grow-request.ts';
+import type { AlikePart } from '../../../src/core/joints/growth.ts';
 import { MemoryStackHost } from '../../support/stack-host.ts';
 
 /** Grows a part, hands over what is different, and looks that taking it out gives every byte back. */
 async function grown(
   host: MemoryStackHost,
-  part: RoutedPart | 'component',
+  part: AlikePart,
   name: string,
   address?: string,
 ): Promise<Map<string, string>> {
   const before = host.tree();
   const id = `${part}:SeedSwap`;
-  expect(part === 'component' ? await host.growComponent(name) : await host.grow(name, { part, address })).toBe(true);
+  expect(await host.grow(name, { part, address })).toBe(true);
   const after = host.tree();
   await host.detach(id);
   expect(host.tree()).toEqual(before);

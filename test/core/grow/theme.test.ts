@@ -75,6 +75,12 @@ describe('a theme grows', () => {
     const theme =
       '@theme {\n  --font-body: Inter;\n  --color-brand: #0a5;\n  --color-brand-ink: #fff;\n  --radius-card: 4px;\n}\n';
     const host = new MemoryStackHost('vite-vue-ts', {
+      'package.json': JSON.stringify({
+        name: 'harvest',
+        private: true,
+        dependencies: { vue: '^3.5.0' },
+        devDependencies: { vite: '^7.0.0', '@vitejs/plugin-vue': '^6.0.0', tailwindcss: '^4.1.0' },
+      }),
       'src/theme.css': `@import 'tailwindcss';\n\n${theme}\n:root {\n  --color-old: #123;\n  --color-older: #456;\n}\n`,
     });
     const before = host.tree();

@@ -13,7 +13,7 @@ export interface GrowWords {
   ratio?: string | undefined;
 }
 
-// What each part can be told besides its name.
+// What each part can be told.
 const TAKES: Record<Part, readonly (keyof GrowWords)[]> = {
   page: ['name', 'at', 'link'],
   endpoint: ['name', 'at'],
@@ -32,17 +32,14 @@ export function requestOf(words: GrowWords, workspace: string): GrowRequest {
   const missing = TAKES[part].find((one) => !['at', 'link'].includes(one) && words[one] === undefined);
   if (missing !== undefined) throw lacks(part, missing);
   switch (part) {
-    case 'page':
-    case 'endpoint':
-      return { part, name, address, link, workspace };
-    case 'component':
-      return { part, name, workspace };
     case 'colour':
       return { part, name, value, workspace };
     case 'type-scale': {
       const [ratioFrom = Number.NaN, ratioTo = Number.NaN] = ratio.split(':').map(Number);
       return { part, scale: { from, to, ratioFrom, ratioTo }, workspace };
     }
+    default:
+      return { part, name, address, link, workspace };
   }
 }
 

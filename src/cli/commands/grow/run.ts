@@ -4,9 +4,8 @@ import type { Context } from '../../../core/host/context.ts';
 import { whatGrows } from '../../../core/grow/what-grows.ts';
 import type { ChangeSet } from '../../../core/change/change-set.ts';
 import type { GrowRequest } from '../../../core/grow/grow-request.ts';
-import { planComponent } from '../../../core/grow/plan-component.ts';
 import { planTheme } from '../../../core/grow/theme/plan-theme.ts';
-import { planRouted } from '../../../core/grow/plan-routed.ts';
+import { planAlike } from '../../../core/grow/plan-alike.ts';
 import { EXIT } from '../../../core/problem.ts';
 import { chooseWorkspaces } from '../../../core/survey/choose-workspaces.ts';
 import type { ChangeOptions } from '../../change/change-options.ts';
@@ -64,13 +63,11 @@ async function show(
 
 function planPart(context: Context, request: GrowRequest): Promise<ChangeSet | undefined> {
   switch (request.part) {
-    case 'component':
-      return planComponent(context, request);
     case 'colour':
     case 'type-scale':
       return planTheme(context, request);
     default:
-      return planRouted(context, request);
+      return planAlike(context, request);
   }
 }
 

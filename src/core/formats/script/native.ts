@@ -69,6 +69,7 @@ function toCommonJs({ text, program }: Script, ending: ModuleStyle['ending']): s
   };
   for (const node of program.body) {
     if (node.type === 'ImportDeclaration') replace(node, node.end, required(node, ending));
+    if (node.type === 'ExportDefaultDeclaration') replace(node, node.declaration.start, 'module.exports = ');
     if (node.type !== 'ExportNamedDeclaration' || !node.declaration) continue;
     exported.push(...declaredBy(node.declaration));
     replace(node, node.declaration.start, '');

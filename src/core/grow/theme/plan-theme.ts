@@ -7,8 +7,9 @@ import type { Ledger } from '../../ledger/record.ts';
 import { EXIT, Problem } from '../../problem.ts';
 import { partId, type ThemeRequest } from '../grow-request.ts';
 import { growing, withoutParts, type Growing } from '../growing.ts';
-import { partChange } from '../part-change.ts';
+import { hasGrown, partChange } from '../part-change.ts';
 import { readableOn, readHex } from './contrast.ts';
+import { themeBlocks, type ThemeBlock } from './theme-blocks.ts';
 import { prefixOf, themePlace, type ThemePlace } from './theme-place.ts';
 import { scaleSteps, tooSteep, type ScaleWish } from './type-scale.ts';
 
@@ -42,22 +43,21 @@ async function planColour(
   if (!/^[a-z][a-z0-9-]*$/.test(own)) throw wrong(`"${name}" cannot be the name of a colour`, 'Give it one like leaf.');
   if (!colour) throw wrong(`"${value}" is no colour in hexadecimal digits`, "Give one like --value '#2f6f3e'.");
   const id = partId('colour', own);
-  if (isThere(context, id, workspace)) return undefined;
-  const theme = placeOf(place, ground, 'colour');
-  const prefix = prefixOf(theme, 'color-');
+  if (hasGrown(context, id, workspace)) return undefined;
+  const theme = await placeOf(context, place, ground, 'colour');
+  const prefix = prefixOf(theme, theme.block?.colours.begins ?? 'color-');
   const readable = readableOn(colour);
   const values = [
     { name: `${prefix}${own}`, value: value.toLowerCase() },
     { name: pairName(theme, prefix, own), value: readable.code },
   ];
-  const utility = { 'background-color': `var(--${prefix}${own})` };
   return partChange(context, place, {
     id,
     title: `Colour ${own}`,
     way: `in ${theme.file}, as ${values.map((one) => marked(theme, one.name)).join(' and ')}`,
     choices: { value: value.toLowerCase() },
     edits: [themeEdit(theme, values)],
-    proofs: theme.kind === 'theme' ? [{ proof: 'built-css', class: [`bg-${own}`], declares: utility }] : [],
+    proofs: blockProofs(theme.block?.colours, own),
     about: [
       `${readable.name === 'white' ? 'White' : 'Black'} text on ${value} has a contrast of ${shownRatio(readable.contrast)}:1 (WCAG 2.2 asks for 4.5:1, and 7:1 at its highest level)`,
     ],
@@ -73,7 +73,7 @@ async function planScale(
 ): Promise<ChangeSet | undefined> {
   checkScale(scale);
   const id = partId('type-scale', 'fluid');
-  if (isThere(context, id, workspace)) return undefined;
+  if (hasGrown(context, id, workspace)) return undefined;
   const steps = scaleSteps(scale);
   const steep = tooSteep(steps);
   if (steep)
@@ -83,20 +83,9 @@ async function planScale(
       why: 'people who zoom could not make it twice as large everywhere (WCAG 2.2, 1.4.4)',
       next: 'Choose ratios that are nearer to each other. Nothing was changed.',
     });
-  const theme = placeOf(place, ground, 'size');
-  const prefix = prefixOf(theme, theme.kind === 'theme' ? 'text-' : 'type-');
+  const theme = await placeOf(context, place, ground, 'size');
+  const prefix = prefixOf(theme, theme.block?.sizes.begins ?? 'type-');
   const values = steps.map(({ name, value }) => ({ name: `${prefix}${name}`, value }));
-  const [first] = steps;
-  const proofs: Ledger['proofs'] =
-    theme.kind === 'theme' && first
-      ? [
-          {
-            proof: 'built-css',
-            class: [`text-${first.name}`],
-            declares: { 'font-size': `var(--${prefix}${first.name})` },
-          },
-        ]
-      : [];
   return partChange(context, place, {
     id,
     title: 'Type scale',
@@ -107,7 +96,7 @@ async function planScale(
       ratio: `${scale.ratioFrom}:${scale.ratioTo}`,
     },
     edits: [themeEdit(theme, values)],
-    proofs,
+    proofs: blockProofs(theme.block?.sizes, steps[0]?.name ?? ''),
     about: steps.map(
       ({ name, at: [small, large] }) =>
         `${name}: ${small.toFixed(1)} pixels at ${scale.from}, ${large.toFixed(1)} at ${scale.to}`,
@@ -126,17 +115,21 @@ function checkScale({ from, to, ratioFrom, ratioTo }: ScaleWish): void {
     throw wrong('The ratio of a type scale is none', 'Give one for each width, above 1 and up to 2: --ratio 1.2:1.25.');
 }
 
-function isThere({ ledgers }: Context, id: string, workspace: string): boolean {
-  return ledgers.some((one) => one.integration === id && one.workspace === workspace);
+/** The proof that a class which uses a value of a block sets what it should. */
+function blockProofs(values: ThemeBlock['colours'] | undefined, name: string): Ledger['proofs'] {
+  if (!values) return [];
+  const declares = { [values.sets]: `var(--${values.begins}${name})` };
+  return [{ proof: 'built-css', class: [`${values.class}${name}`], declares }];
 }
 
-function placeOf({ facts, stack }: Growing, ground: Ground, of: 'colour' | 'size'): ThemePlace {
-  const found = themePlace(ground, of, stack.joints);
+async function placeOf(context: Context, place: Growing, ground: Ground, of: 'colour' | 'size'): Promise<ThemePlace> {
+  const { facts, stack } = place;
+  const found = themePlace(ground, of, stack.joints, await themeBlocks(context, place));
   if (found) return found;
   throw new Problem({
     status: EXIT.refused,
     what: `No theme was found in ${facts.name}`,
-    why: 'no style sheet of it has an @theme block, custom properties of its root, or variables of this kind',
+    why: 'no style sheet of it has custom properties of its root, variables, or a block that is there for a theme',
     next: 'Nothing was changed. Put ":root {}" with a first value into your global style sheet, then it grows there.',
   });
 }
@@ -157,7 +150,7 @@ function marked({ kind }: ThemePlace, name: string): string {
 }
 
 function themeEdit(theme: ThemePlace, values: readonly Value[]): Edit {
-  const { file, behind, names, kind } = theme;
+  const { file, behind, names, block } = theme;
   const taken = values.find(({ name }) => names.includes(name));
   if (taken)
     throw new Problem({
@@ -168,7 +161,7 @@ function themeEdit(theme: ThemePlace, values: readonly Value[]): Edit {
     });
   if (!behind) {
     const declarations = Object.fromEntries(values.map(({ name, value }) => [marked(theme, name), value]));
-    const where = kind === 'theme' ? { inside: { name: 'theme', params: '' } } : { selector: ':root' };
+    const where = block ? { inside: { name: block.block, params: '' } } : { selector: ':root' };
     return { file, format: 'style', operation: { op: 'rule', ...where, declarations } };
   }
   const { text, glue } = behind;

@@ -1,14 +1,14 @@
 import path from 'node:path';
 import { createPatch } from 'diff';
 import { EXIT, Problem } from '../../problem.ts';
+import { isPart } from '../../edits/edit.ts';
 import type { Context } from '../../host/context.ts';
-import { GROWN, type Ledger } from '../../ledger/record.ts';
+import type { Ledger } from '../../ledger/record.ts';
 import { readText } from '../../text/utf8.ts';
 
 /** Throws a Problem (status 3) with what is different where a part that has grown was written into since: it is never deleted unasked. */
 export function refuseEditedParts({ reader, host }: Context, going: readonly Ledger[]): void {
-  for (const { way, integration, edits } of going) {
-    if (way !== GROWN) continue;
+  for (const { integration, edits } of going.filter(isPart)) {
     for (const { file, format, operation } of edits) {
       if (format !== 'whole') continue;
       const now = readText(reader, path.join(host.root, file));
@@ -33,8 +33,8 @@ export function refuseLeftParts(going: readonly Ledger[], staying: readonly Ledg
   const goes = new Map(
     going.flatMap(({ title, edits }) => edits.filter(({ made }) => made).map(({ file }) => [file, title])),
   );
-  for (const { way, integration, edits } of staying) {
-    const found = way === GROWN ? edits.find(({ file }) => goes.has(file)) : undefined;
+  for (const { integration, edits } of staying.filter(isPart)) {
+    const found = edits.find(({ file }) => goes.has(file));
     if (!found) continue;
     throw new Problem({
       status: EXIT.refused,

@@ -1,16 +1,22 @@
-import { standingComponents } from '../../joints/component-files.ts';
+import { componentGrowth } from '../../joints/component-files.ts';
 import type { Ground } from '../../joints/ground.ts';
-import type { Growth } from '../../joints/growth.ts';
+import type { Growth, KindGrowth, PlainName } from '../../joints/growth.ts';
 import { tablePages } from '../../joints/route-table.ts';
+import { declaredInModule } from './declared-in-module.ts';
 
-/** What grows in an app built with Angular (its docs: "Define routes"). */
+/** What grows in an app built with Angular (its docs: "Define routes", "Components"). */
 export function angularGrowth(ground: Ground): Growth {
+  const alsoNamed: KindGrowth['alsoNamed'] = (others, subject) => declaredInModule(ground, others, subject);
   return {
-    pages: { pages: tablePages(ground, ['@angular/router']), plainText },
-    components: standingComponents(ground, /\.component\.ts$/),
+    page: () => ({ standing: tablePages(ground, ['@angular/router']), plainText: plainPage, alsoNamed }),
+    component: () => ({ ...componentGrowth(ground, /\.component\.ts$/), plainText: plainComponent, alsoNamed }),
   };
 }
 
-function plainText({ pascal, sentence }: { pascal: string; sentence: string }): string {
+function plainPage({ pascal, sentence }: PlainName): string {
   return `import { Component } from '@angular/core';\n\n@Component({ template: '<h1>${sentence}</h1>' })\nexport class ${pascal} {}\n`;
+}
+
+function plainComponent({ pascal, kebab, sentence }: PlainName): string {
+  return `import { Component } from '@angular/core';\n\n@Component({\n  selector: 'app-${kebab}',\n  template: '<div>${sentence}</div>',\n})\nexport class ${pascal}Component {}\n`;
 }

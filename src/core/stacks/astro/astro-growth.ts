@@ -1,7 +1,7 @@
 import { addressOfParts, filePages } from '../../joints/file-routes.ts';
-import { standingComponents } from '../../joints/component-files.ts';
+import { componentGrowth } from '../../joints/component-files.ts';
 import type { Ground } from '../../joints/ground.ts';
-import type { FileRoutes, Growth } from '../../joints/growth.ts';
+import type { FileRoutes, Growth, PlainName } from '../../joints/growth.ts';
 
 /** What grows in a site built with Astro (its docs: "Pages"). */
 export function astroGrowth(ground: Ground): Growth {
@@ -16,11 +16,11 @@ export function astroGrowth(ground: Ground): Growth {
     plain: (segment) => `${segment}.astro`,
   };
   return {
-    pages: { routes, pages: filePages(ground, routes), plainText },
-    components: standingComponents(ground, /\.(astro|vue|svelte|[jt]sx)$/),
+    page: () => ({ standing: filePages(ground, routes), routes, plainText }),
+    component: () => componentGrowth(ground, /\.(astro|vue|svelte|[jt]sx)$/),
   };
 }
 
-function plainText({ sentence }: { sentence: string }): string {
+function plainText({ sentence }: PlainName): string {
   return `<html lang="en">\n  <head>\n    <meta charset="utf-8" />\n    <title>${sentence}</title>\n  </head>\n  <body>\n    <h1>${sentence}</h1>\n  </body>\n</html>\n`;
 }

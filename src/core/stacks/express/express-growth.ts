@@ -1,26 +1,30 @@
 import path from 'node:path';
 import { ownModule } from '../../joints/app-module.ts';
 import type { Ground } from '../../joints/ground.ts';
-import type { Growth, StandingPage, Stretch } from '../../joints/growth.ts';
+import type { Growth, PlainName, Standing, Stretch } from '../../joints/growth.ts';
 import { serverEntry } from '../../joints/server-entry.ts';
 import { requiredModule } from '../../formats/script/bindings.ts';
 import { parseScript, type Node, type NodeOf, type Script } from '../../formats/script/syntax.ts';
 
 /** What grows in a server built with Express (its docs: "Routing", "express.Router"): routers that are used at a path, by what they answer. */
 export function expressGrowth(ground: Ground): Growth {
-  const mounted = (serverEntry(ground)?.modules ?? []).flatMap((file) => mountedIn(ground, file));
-  const renders = ({ file }: StandingPage): boolean => /\.render\s*\(/.test(ground.text(file) ?? '');
+  const mounted = (): Standing[] => (serverEntry(ground)?.modules ?? []).flatMap((file) => mountedIn(ground, file));
+  const renders = ({ file }: Standing): boolean => /\.render\s*\(/.test(ground.text(file) ?? '');
   return {
-    pages: { pages: mounted.filter(renders), plainText: plainPage },
-    endpoints: { pages: mounted.filter((one) => !renders(one)), plainText: plainEndpoint },
+    page: () => ({ standing: mounted().filter(renders), plainText: plainPage }),
+    endpoint: () => ({
+      standing: mounted().filter((one) => !renders(one)),
+      plainText: plainEndpoint,
+      answer: (response) => `${response}.json([])`,
+    }),
   };
 }
 
 /** The routers that a module uses at paths: `app.use('/plots', plots)`. */
-function mountedIn(ground: Ground, file: string): StandingPage[] {
+function mountedIn(ground: Ground, file: string): Standing[] {
   const script = parseScript(ground.text(file) ?? '', file);
   if ('fault' in script) return [];
-  return script.program.body.flatMap((statement): StandingPage[] => {
+  return script.program.body.flatMap((statement): Standing[] => {
     const call = statement.type === 'ExpressionStatement' ? statement.expression : undefined;
     if (call?.type !== 'CallExpression' || !isUse(call.callee) || call.arguments.length < 2) return [];
     const [at] = call.arguments;
@@ -73,10 +77,14 @@ function own(ground: Ground, file: string, from: string): { file: string } | und
   return found === undefined ? undefined : { file: found };
 }
 
-function plainPage({ sentence }: { sentence: string }): string {
-  return `const express = require('express');\n\nconst router = express.Router();\n\nrouter.get('/', (request, response) => {\n  response.send('<h1>${sentence}</h1>');\n});\n\nmodule.exports = router;\n`;
+function plainPage({ sentence }: PlainName): string {
+  return plainRouter(`response.send('<h1>${sentence}</h1>')`);
 }
 
 function plainEndpoint(): string {
-  return `const express = require('express');\n\nconst router = express.Router();\n\nrouter.get('/', (request, response) => {\n  response.json([]);\n});\n\nmodule.exports = router;\n`;
+  return plainRouter('response.json([])');
+}
+
+function plainRouter(answer: string): string {
+  return `import { Router } from 'express';\n\nconst router = Router();\n\nrouter.get('/', (request, response) => {\n  ${answer};\n});\n\nexport default router;\n`;
 }

@@ -1,18 +1,23 @@
 import { addressOfParts, filePages } from '../../joints/file-routes.ts';
-import { standingComponents } from '../../joints/component-files.ts';
+import { componentGrowth } from '../../joints/component-files.ts';
 import type { Ground } from '../../joints/ground.ts';
-import type { FileRoutes, Growth } from '../../joints/growth.ts';
+import type { FileRoutes, Growth, KindGrowth } from '../../joints/growth.ts';
+import { plainReactPage } from '../../joints/plain-parts.ts';
 
 /** What grows in an app built with Next.js: pages of the app router where it has one, else of the pages router. */
 export function nextjsGrowth(ground: Ground): Growth {
+  const page = (): KindGrowth => ({ ...pagesOf(ground), plainText: plainReactPage });
+  return { page, component: () => componentGrowth(ground, /\.[jt]sx?$/) };
+}
+
+function pagesOf(ground: Ground): Pick<KindGrowth, 'standing' | 'routes'> {
   const find = (name: string): string | undefined =>
     [name, `src/${name}`].map((one) => ground.inHost(one)).find((folder) => ground.names(folder).length > 0);
   const app = find('app');
   const pages = find('pages');
-  const found = [...(app ? [appRoutes(ground, app)] : []), ...(pages ? [pageRoutes(ground, pages)] : [])]
-    .map((routes) => ({ routes, pages: filePages(ground, routes) }))
-    .find((one) => one.pages.length > 0);
-  return { ...(found ? { pages: { ...found, plainText } } : {}), components: standingComponents(ground, /\.[jt]sx?$/) };
+  const all = [...(app ? [appRoutes(ground, app)] : []), ...(pages ? [pageRoutes(ground, pages)] : [])];
+  const found = all.map((routes) => ({ routes, standing: filePages(ground, routes) }));
+  return found.find(({ standing }) => standing.length > 0) ?? { standing: [] };
 }
 
 /** Next.js, "Project structure": a folder is shown at its path if it has a page; those that begin with an underscore or `@` are not. */
@@ -41,8 +46,4 @@ function pageRoutes(ground: Ground, folder: string): FileRoutes {
     },
     plain: (segment) => `${segment}.${ground.workspace.language === 'ts' ? 'tsx' : 'js'}`,
   };
-}
-
-function plainText({ pascal, sentence }: { pascal: string; sentence: string }): string {
-  return `export default function ${pascal}() {\n  return (\n    <main>\n      <h1>${sentence}</h1>\n    </main>\n  );\n}\n`;
 }

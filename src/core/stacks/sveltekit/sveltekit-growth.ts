@@ -1,5 +1,5 @@
 import { addressOfParts, filePages } from '../../joints/file-routes.ts';
-import { standingComponents } from '../../joints/component-files.ts';
+import { componentGrowth } from '../../joints/component-files.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { FileRoutes, Growth } from '../../joints/growth.ts';
 
@@ -14,7 +14,11 @@ export function sveltekitGrowth(ground: Ground): Growth {
     plain: (segment) => `${segment}/+page.svelte`,
   };
   return {
-    pages: { routes, pages: filePages(ground, routes), plainText: ({ sentence }) => `<h1>${sentence}</h1>\n` },
-    components: standingComponents(ground, /\.svelte$/),
+    page: () => ({
+      standing: filePages(ground, routes),
+      routes,
+      plainText: ({ sentence }) => `<h1>${sentence}</h1>\n`,
+    }),
+    component: () => componentGrowth(ground, /\.svelte$/),
   };
 }

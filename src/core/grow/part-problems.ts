@@ -1,0 +1,72 @@
+import type { AlikePart } from '../joints/growth.ts';
+import { EXIT, Problem } from '../problem.ts';
+import type { StackFacts } from '../stacks/sides.ts';
+
+/** What is missing where nothing of a kind stands, and what comes first then. */
+const MISSING: Record<AlikePart, { what: string; next: string }> = {
+  page: {
+    what: 'no pages with addresses of their own',
+    next: 'Where it has no router yet, attach one first: ligament browse.',
+  },
+  endpoint: {
+    what: 'no routers that are used at a path of their own',
+    next: 'Write the first endpoint by hand; others are made like it.',
+  },
+  component: {
+    what: 'no components in a folder of their own',
+    next: 'Write the first component by hand; others are made like it.',
+  },
+};
+
+/** Nothing of a kind stands in a workspace: there is nothing to make another one like. */
+export function nothingAlike(part: AlikePart, workspace: string, { title, outside }: StackFacts): Problem {
+  const { what, next } = MISSING[part];
+  return new Problem({
+    status: EXIT.refused,
+    what: `No ${part} can grow in ${workspace}`,
+    why: outside ?? `${title}: ${what} were found there`,
+    next: `Nothing was changed. ${next}`,
+  });
+}
+
+const WORDS = {
+  name: { why: 'a name begins with a letter and has letters and digits', next: 'Give it one like SeedSwap.' },
+  address: {
+    why: 'an address begins with a slash, and has letters, digits, hyphens, dots and underscores between slashes',
+    next: 'Give one like --at /seed-swap.',
+  },
+};
+
+/** A name or an address that is none. */
+export function wrongWord(part: AlikePart, word: keyof typeof WORDS, given: string): Problem {
+  const { why, next } = WORDS[word];
+  return new Problem({
+    status: EXIT.wrongUsage,
+    what: `"${given}" cannot be the ${word} of ${article(part)}`,
+    why,
+    next: `${next} Nothing was changed.`,
+  });
+}
+
+export function notListed(address: string, belows: readonly string[]): Problem {
+  return new Problem({
+    status: EXIT.refused,
+    what: `No table of routes here can list ${address}`,
+    why: `those that there are list what is below ${belows.join(' and ')}`,
+    next: `Give an address below ${belows[0] ?? '/'} with --at. Nothing was changed.`,
+  });
+}
+
+export function takenAddress(part: AlikePart, address: string, file: string): Problem {
+  return new Problem({
+    status: EXIT.refused,
+    what: `There is ${article(part)} at ${address} already`,
+    where: { file },
+    why: `${file} is there for it`,
+    next: 'Choose another address with --at. Nothing was changed.',
+  });
+}
+
+function article(part: AlikePart): string {
+  return part === 'endpoint' ? `an ${part}` : `a ${part}`;
+}
