@@ -1,21 +1,19 @@
-import path from 'node:path';
 import type { Subject } from '../analogy/like.ts';
 import { speltAs } from '../analogy/spellings.ts';
 import type { Edit } from '../edits/edit.ts';
+import { forParts, testsAmong } from '../facts/for-parts.ts';
 import type { Context } from '../host/context.ts';
 import type { AlikePart } from '../joints/growth.ts';
 import type { Ledger } from '../ledger/record.ts';
 import type { StackFacts } from '../stacks/sides.ts';
-import { forParts } from './for-parts.ts';
 import type { Growing } from './growing.ts';
 
 /** The proof that the tests that grow with a part pass, by what runs tests in the workspace; none where nothing known does. */
 export async function testProofs(context: Context, place: Growing, edits: readonly Edit[]): Promise<Ledger['proofs']> {
-  const tests = edits
-    .filter(({ file, format }) => format === 'whole' && /\.(test|spec)\.\w+$/.test(file))
-    .map(({ file }) => path.posix.relative(place.facts.folder, file));
+  const files = edits.flatMap(({ file, format }) => (format === 'whole' ? [file] : []));
+  const tests = testsAmong(files, place.facts.folder);
   if (tests.length === 0) return [];
-  const run = (await forParts(context, place)).find((one) => one.tests)?.tests;
+  const run = (await forParts(context, place.stack)).find((one) => one.tests)?.tests;
   return run ? [{ proof: 'run', run: [...run, ...tests], says: 'passed', checks: 'its tests pass' }] : [];
 }
 

@@ -2,6 +2,9 @@ import type { ProofKinds } from '../definition/proof-kind.ts';
 import type { Ledger } from '../ledger/record.ts';
 import { circumstances, type Circumstances } from '../facts/circumstances.ts';
 import { holds } from '../facts/conditions.ts';
+import { isPart } from '../edits/edit.ts';
+import { forParts, testsAmong } from '../facts/for-parts.ts';
+import type { StackFacts } from '../stacks/sides.ts';
 import { recognise } from '../facts/recognise.ts';
 import type { Context } from '../host/context.ts';
 import { catalogIds, loadDefinition } from '../definition/catalog.ts';
@@ -40,7 +43,33 @@ async function tasksOf(
     const proved = ledger.adopted ? setUpOf(definition, at) : definition.ways.find((one) => one.way === ledger.way);
     specs = proved ? settleProofs(proved, at, kinds) : [];
   }
-  return tasksFor({ ...ledger, foreign }, specs, kinds, { context, facts, stack, choices });
+  const tasks = tasksFor({ ...ledger, foreign }, specs, kinds, { context, facts, stack, choices });
+  return isPart(ledger) ? ownTests(context, ledger, stack, tasks) : tasks;
+}
+
+/** The proofs of a part: one that runs only its own tests, in a way that a definition states which ships, is nobody's own words. */
+async function ownTests(
+  context: Context,
+  { edits, workspace }: Ledger,
+  stack: StackFacts,
+  tasks: readonly ProofTask[],
+): Promise<ProofTask[]> {
+  if (!tasks.some(({ spec }) => spec.proof === 'run')) return [...tasks];
+  const known = await forParts(context, stack);
+  const own = testsAmong(
+    edits.map(({ file }) => file),
+    workspace,
+  );
+  const runsTests = ({ proof, run, plants }: ProofSpec): boolean =>
+    proof === 'run' &&
+    plants === undefined &&
+    known.some(({ tests = [] }) => {
+      const words = Array.isArray(run) ? (run as unknown[]) : [];
+      const files = words.slice(tests.length);
+      const isKnown = tests.length > 0 && tests.every((word, at) => word === words[at]);
+      return isKnown && files.every((file) => own.includes(String(file)));
+    });
+  return tasks.map((task) => (runsTests(task.spec) ? { ...task, foreign: false } : task));
 }
 
 /** How an integration was set up by hand: as it is recognised, else as it most likely was. */

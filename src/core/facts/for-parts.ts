@@ -1,0 +1,20 @@
+import path from 'node:path';
+import { catalogIds, loadDefinition } from '../definition/catalog.ts';
+import type { GrowSpec } from '../definition/parts.ts';
+import type { Context } from '../host/context.ts';
+import type { StackFacts } from '../stacks/sides.ts';
+import { circumstances } from './circumstances.ts';
+import { holds } from './conditions.ts';
+
+/** What parts make use of on a side of a workspace, by the integrations that are there, attached or set up by hand. */
+export async function forParts(context: Context, stack: StackFacts): Promise<GrowSpec[]> {
+  const { doors, catalog } = context;
+  const at = circumstances(context, { stack, choices: {} });
+  const all = await Promise.all(catalogIds(doors.files, catalog).map((id) => loadDefinition(doors.files, catalog, id)));
+  return all.flatMap(({ grow }) => (grow && holds(grow.fits, at) ? [grow] : []));
+}
+
+/** Of some files, relative to the host's root, the tests among them, from the workspace on. */
+export function testsAmong(files: readonly string[], workspace: string): string[] {
+  return files.filter((file) => /\.(test|spec)\.\w+$/.test(file)).map((file) => path.posix.relative(workspace, file));
+}
