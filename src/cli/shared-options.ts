@@ -56,8 +56,8 @@ export function changeOptions<Own>(y: Argv<Own>) {
     });
 }
 
-/** How a preview of something that comes is shown. */
-export function shownOptions<Own>(y: Argv<Own>) {
+/** What every command has that brings something in: how its preview is shown, and whether it is proved. */
+export function comingOptions<Own>(y: Argv<Own>) {
   return y
     .option('format', {
       choices: ['text', 'patch'] as const,
@@ -68,5 +68,6 @@ export function shownOptions<Own>(y: Argv<Own>) {
       type: 'string',
       requiresArg: true,
       describe: 'Show this one file of the preview in full, by its path in the project',
-    });
+    })
+    .option('prove', { type: 'boolean', default: true, describe: 'Prove that it works (--no-prove: do not)' });
 }

@@ -1,7 +1,7 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoHost, type TestHost } from '../support/host.ts';
+import { installedDemoHost, type TestHost } from '../support/host.ts';
 
 interface Document {
   status: number;
@@ -13,9 +13,7 @@ describe('the demo host', () => {
   let before: Map<string, string>;
 
   beforeAll(() => {
-    host = demoHost();
-    host.install();
-    host.commitAll();
+    host = installedDemoHost();
     before = host.tree();
   });
   afterAll(() => host.remove());

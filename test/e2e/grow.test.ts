@@ -1,14 +1,12 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoHost, type TestHost } from '../support/host.ts';
+import { installedDemoHost, type TestHost } from '../support/host.ts';
 
 describe('grow', () => {
   let host: TestHost;
   let before: Map<string, string>;
 
   beforeAll(() => {
-    host = demoHost();
-    host.install();
-    host.commitAll();
+    host = installedDemoHost();
     before = host.tree();
   });
   afterAll(() => host.remove());

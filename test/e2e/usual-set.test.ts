@@ -1,7 +1,7 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoHost, type TestHost } from '../support/host.ts';
+import { installedDemoHost, type TestHost } from '../support/host.ts';
 
 const USUAL = ['tailwindcss', 'vue-router', 'pinia', 'eslint', 'prettier', 'vitest'];
 // Six proofs, three of them with a build of their own: on a busy machine that takes minutes.
@@ -13,9 +13,7 @@ describe('the usual set on the demo host: styling, routes, a store, lint, format
   let before: Map<string, string>;
 
   beforeAll(() => {
-    host = demoHost();
-    host.install();
-    host.commitAll();
+    host = installedDemoHost();
     before = host.tree();
   });
   afterAll(() => host.remove());

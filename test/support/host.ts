@@ -171,6 +171,14 @@ export function demoHost(): TestHost {
   return host;
 }
 
+/** A copy of the demo host with its packages installed, all of it committed. */
+export function installedDemoHost(): TestHost {
+  const host = demoHost();
+  host.install();
+  host.commitAll();
+  return host;
+}
+
 function copy(from: string, to: string): void {
   fs.cpSync(from, to, { recursive: true, verbatimSymlinks: true, mode: fs.constants.COPYFILE_FICLONE });
 }

@@ -3,7 +3,7 @@ import type { ChangeSet } from '../../core/change/change-set.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
 import type { Output } from '../output.ts';
 import { renderFile } from '../render/change-set.ts';
-import { diffFile } from '../render/patch.ts';
+import { diffFile, renderPatch } from '../render/patch.ts';
 
 /** How a preview is shown. */
 export interface PreviewOptions {
@@ -13,8 +13,21 @@ export interface PreviewOptions {
   file?: string | undefined;
 }
 
+/** Shows a preview as a patch, or one file of it, where that is asked for; the exit status, undefined where it is not. */
+export function shownOtherwise(
+  changes: ChangeSet,
+  { preview, format, file }: Omit<PreviewOptions, 'json'>,
+  output: Output,
+): number | undefined {
+  if (preview && format === 'patch') {
+    process.stdout.write(renderPatch(changes.files));
+    return EXIT.done;
+  }
+  return file === undefined ? undefined : showFile(changes, file, output);
+}
+
 /** Shows what becomes of one file. Throws a Problem (status 2) for one that does not change. */
-export function showFile({ files }: ChangeSet, wanted: string, output: Output): number {
+function showFile({ files }: ChangeSet, wanted: string, output: Output): number {
   const found = files.find(({ file }) => file === path.posix.normalize(wanted.replaceAll('\\', '/')));
   if (!found)
     throw new Problem({

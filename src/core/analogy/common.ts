@@ -1,5 +1,6 @@
+import { PATHS, SHOWN_BY } from './entry-words.ts';
 import { cutLoose } from './loose-names.ts';
-import { shapesIn, type Shape } from './shape.ts';
+import { isElement, shapesIn, tagOf, type Shape } from './shape.ts';
 
 /** A text as it is compared with others: its shape, and a reading of its parts in which its own name is no difference. */
 export interface Likened {
@@ -35,7 +36,6 @@ export const NAME_MARK = '\u0001';
 // Without what is in them these are nothing.
 const LISTS = /^(ul|ol|dl|table|thead|tbody|tr|select|li|a|button)$/i;
 const DECLARATIONS = /^(ExportNamedDeclaration|VariableDeclaration|FunctionDeclaration|ClassDeclaration)$/;
-const SHOWN = /^(component|components|Component|element|lazy|loadComponent)$/;
 const SECTIONS = /^(main|article)$/;
 const HEADINGS = /^(h[1-6]|title)$/;
 const TITLES = /^(title|heading|label|crumb|breadcrumb)$/i;
@@ -94,9 +94,10 @@ class Search {
   }
 
   /** Whether an element shows nothing without the attributes that it had: an icon, a picture. */
-  #isBare({ kind, label = '', members = [], slots, stays }: Shape): boolean {
-    if (!/^(element|JSXElement)$/.test(kind) || members.length > 0 || stays || !/^[a-z]+$/.test(label)) return false;
-    const attributes = slots.find((one) => /^(tag|JSXOpeningElement)$/.test(one.kind))?.members ?? [];
+  #isBare(shape: Shape): boolean {
+    const { label = '', members = [], stays } = shape;
+    if (!isElement(shape) || members.length > 0 || stays || !/^[a-z]+$/.test(label)) return false;
+    const attributes = tagOf(shape)?.members ?? [];
     return attributes.length > 0 && attributes.every((one) => this.cut.has(one));
   }
 
@@ -147,12 +148,12 @@ class Search {
    * Whether an element is a frame for what each text has of its own: it holds other elements, and is a part of the page by its tag or told
    * by attributes that all have.
    */
-  isFrame({ kind, label = '', members = [], slots }: Shape): boolean {
-    if (!/^(element|JSXElement)$/.test(kind) || LISTS.test(label)) return false;
-    const holdsElements = members.some((one) => /^(element|JSXElement)$/.test(one.kind));
+  isFrame(shape: Shape): boolean {
+    const { label = '', members = [] } = shape;
+    if (!isElement(shape) || LISTS.test(label)) return false;
+    const holdsElements = members.some((one) => isElement(one));
     if (holdsElements && SECTIONS.test(label)) return true;
-    const tag = slots.find((one) => /^(tag|JSXOpeningElement)$/.test(one.kind));
-    return holdsElements && (tag?.members ?? []).some((one) => !this.cut.has(one));
+    return holdsElements && (tagOf(shape)?.members ?? []).some((one) => !this.cut.has(one));
   }
 
   #leafStays(shape: Shape, alike: readonly (Shape | undefined)[]): boolean {
@@ -221,7 +222,7 @@ class Search {
   #isPath({ kind }: Shape): boolean {
     const inner = this.#around.at(-1);
     const isNamed = inner?.kind === 'Property' || inner?.kind === 'JSXAttribute';
-    return kind === 'Literal' && isNamed && /^(path|route)$/.test(inner.label ?? '');
+    return kind === 'Literal' && isNamed && PATHS.includes(inner.label ?? '');
   }
 
   #most(isSo: readonly boolean[]): boolean {
@@ -233,7 +234,7 @@ class Search {
 
 /** Whether a member of an entry says what is shown: each has its own, however that is called. */
 function isShownBy({ kind, label = '' }: Shape): boolean {
-  return (kind === 'Property' || kind === 'JSXAttribute') && SHOWN.test(label);
+  return (kind === 'Property' || kind === 'JSXAttribute') && SHOWN_BY.includes(label);
 }
 
 function labelOf(likened: Likened, { label = '' }: Shape): string {

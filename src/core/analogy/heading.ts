@@ -2,9 +2,8 @@ import { hasOwnLine } from '../text/own-line.ts';
 import { indentAt, lineStart } from '../text/positions.ts';
 import type { Likened, Pruned } from './common.ts';
 import type { Stretch } from './pruned-text.ts';
-import { shapesIn, type Shape } from './shape.ts';
+import { isElement, shapesIn, tagOf, type Shape } from './shape.ts';
 
-const ELEMENT = /^(element|JSXElement)$/;
 const HEADING = /^h[1-6]$/;
 
 /**
@@ -20,12 +19,10 @@ export function headingIn(
 ): Stretch | undefined {
   const { text, shape } = base;
   const all = [...shapesIn(shape)];
-  const root = all.find((one) => (ELEMENT.test(one.kind) || one.kind === 'JSXFragment') && !isIn(one, stretches));
+  const root = all.find((one) => (isElement(one) || one.kind === 'JSXFragment') && !isIn(one, stretches));
   const frame = all.find((one) => emptied.has(one) && !isIn(one, stretches)) ?? root;
   // A heading whose words come from elsewhere is one, too.
-  const hasHeading = all.some(
-    (one) => HEADING.test(one.label ?? '') && ELEMENT.test(one.kind) && !isIn(one, stretches),
-  );
+  const hasHeading = all.some((one) => isHeading(one) && !isIn(one, stretches));
   if (!frame || hasHeading) return undefined;
   const code = headingCode(base, others, heading);
   const gone = frame.members?.find((one) => cut.has(one));
@@ -40,6 +37,10 @@ export function headingIn(
   return { start: last.end, end: last.end, by };
 }
 
+function isHeading(shape: Shape): boolean {
+  return isElement(shape) && HEADING.test(shape.label ?? '');
+}
+
 function isIn({ start }: Shape, stretches: readonly Stretch[]): boolean {
   return stretches.some((one) => one.start <= start && start < one.end);
 }
@@ -50,8 +51,8 @@ function headingCode(
   { words, tag }: { words: string; tag: string },
 ): string {
   const openings = [base, ...others].flatMap(({ text, shape }) => {
-    const first = [...shapesIn(shape)].find(({ kind, label }) => ELEMENT.test(kind) && HEADING.test(label ?? ''));
-    const opening = first?.slots[0];
+    const first = [...shapesIn(shape)].find(isHeading);
+    const opening = first && tagOf(first);
     return first && opening ? [{ name: first.label ?? 'h1', opening: text.slice(opening.start, opening.end) }] : [];
   });
   const [first] = openings;

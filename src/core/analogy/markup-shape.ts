@@ -1,8 +1,10 @@
 import { NodeTypes, parse, type ElementNode, type RootNode, type TemplateChildNode } from '@vue/compiler-dom';
-import type { Shape } from './shape.ts';
+import { isTooDeep } from '../formats/component/blocks.ts';
+import { rootShape, type Shape } from './shape.ts';
 
 /** The shape of markup, as templates of components and pages have it; what stands in braces is one word to it. */
 export function markupShape(text: string, shift = 0): Shape | undefined {
+  if (isTooDeep(text)) return undefined;
   let root: RootNode;
   try {
     root = parse(masked(text), {
@@ -14,14 +16,7 @@ export function markupShape(text: string, shift = 0): Shape | undefined {
   } catch {
     return undefined;
   }
-  return {
-    kind: 'markup',
-    start: shift,
-    end: shift + text.length,
-    slots: [],
-    members: childShapes(root, text, shift),
-    stays: true,
-  };
+  return rootShape('markup', text, shift, childShapes(root, text, shift));
 }
 
 /** The text with all that stands in braces made harmless to a parser of tags, at the same offsets. */

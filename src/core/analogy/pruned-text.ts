@@ -154,13 +154,21 @@ function joined(stretches: readonly Stretch[]): Stretch[] {
   return result;
 }
 
-/** A text without some stretches; blank lines that are left at the edges of blocks, or beside each other, go too. */
-export function withoutStretches(text: string, stretches: readonly Stretch[]): string {
+/**
+ * A text with other words in some places, and without some stretches: blank lines that are left at the edges of blocks, or beside each
+ * other, go too. A place that is in a stretch goes with it.
+ */
+export function rewritten(text: string, words: readonly Stretch[], cut: readonly Stretch[]): string {
+  const all = [...words.map((one) => ({ ...one, isCut: false })), ...cut.map((one) => ({ ...one, isCut: true }))];
   let result = '';
   let from = 0;
-  for (const { start, end, by = '' } of stretches) {
+  for (const { start, end, by = '', isCut } of all.sort(
+    (a, b) => a.start - b.start || Number(b.isCut) - Number(a.isCut),
+  )) {
+    if (!isCut && start < from) continue;
     result += text.slice(from, start) + by;
     from = end;
+    if (!isCut) continue;
     // A blank line before what goes and one behind it would stand beside each other, or at the edge of a block.
     if (/(^|\n)[ \t]*\r?\n$|^$|[{(>\]]\r?\n$/.test(result))
       from += /^([ \t]*\r?\n)*/.exec(text.slice(from))?.[0].length ?? 0;

@@ -28,11 +28,37 @@ export interface Shape {
   uses?: string[] | undefined;
 }
 
+/** The shape of a whole text, or of one in another, which begins at `shift`: it stays whatever becomes of its members. */
+export function rootShape(kind: string, text: string, shift: number, members: Shape[]): Shape {
+  return { kind, start: shift, end: shift + text.length, slots: [], members, stays: true };
+}
+
 /** All shapes below one, itself first. */
 export function* shapesIn(shape: Shape): Generator<Shape> {
   const open = [shape];
   for (let next = open.pop(); next; next = open.pop()) {
     yield next;
-    open.push(...[...next.slots, ...(next.members ?? [])].reverse());
+    for (const one of (next.members ?? []).toReversed()) open.push(one);
+    for (const one of next.slots.toReversed()) open.push(one);
   }
+}
+
+/** The shapes that an offset is in, the outermost first. */
+export function shapesAt(shape: Shape, offset: number): Shape[] {
+  const path: Shape[] = [];
+  for (let next: Shape | undefined = shape; next;) {
+    path.push(next);
+    next = [...next.slots, ...(next.members ?? [])].find((one) => one.start <= offset && offset < one.end);
+  }
+  return path;
+}
+
+/** Whether a shape is an element of markup, in whatever language. */
+export function isElement({ kind }: Shape): boolean {
+  return kind === 'element' || kind === 'JSXElement';
+}
+
+/** The tag by which an element is opened. */
+export function tagOf({ slots }: Shape): Shape | undefined {
+  return slots.find(({ kind }) => kind === 'tag' || kind === 'JSXOpeningElement');
 }

@@ -2,7 +2,7 @@ import { NodeTypes } from '@vue/compiler-dom';
 import { blockAttribute, contentOf, readComponent } from '../formats/component/blocks.ts';
 import { markupShape } from './markup-shape.ts';
 import { scriptShape } from './script-shape.ts';
-import { shapesIn, type Shape } from './shape.ts';
+import { rootShape, shapesIn, type Shape } from './shape.ts';
 import { linesShape, sheetShape } from './text-shapes.ts';
 
 /** The shape of a file's text, by its ending. One that cannot be read as what it is called is lines. */
@@ -31,7 +31,7 @@ function componentShape(text: string): Shape | undefined {
     const { start, end } = block.loc;
     return [blockAround(text, { tag: block.tag, start: start.offset, end: end.offset, inner })];
   });
-  return { kind: 'component', start: 0, end: text.length, slots: [], members, stays: true };
+  return rootShape('component', text, 0, members);
 }
 
 function blockShape(content: string, tag: string, language: string | undefined, at: number): Shape {
@@ -103,5 +103,5 @@ function partsShape(text: string, file: string): Shape | undefined {
     return blockAround(text, { tag, start: match.index, end: match.index + whole.length, inner });
   });
   const members = [...blocks, ...(markup.members ?? [])].sort((a, b) => a.start - b.start);
-  return { kind: 'component', start: 0, end: text.length, slots: [], members, stays: true };
+  return rootShape('component', text, 0, members);
 }

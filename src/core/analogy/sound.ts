@@ -1,4 +1,4 @@
-import { shapesIn, type Shape } from './shape.ts';
+import { isElement, shapesIn, type Shape } from './shape.ts';
 import { shapeOfFile } from './shapes.ts';
 
 /**
@@ -26,5 +26,5 @@ function namesOf(shape: Shape): { declared: Set<string>; used: Set<string> } {
 }
 
 function hasMarkup(shape: Shape): boolean {
-  return [...shapesIn(shape)].some(({ kind }) => /^(element|JSXElement|JSXFragment)$/.test(kind));
+  return [...shapesIn(shape)].some((one) => isElement(one) || one.kind === 'JSXFragment');
 }

@@ -1,22 +1,12 @@
-import { parse, type Container, type Document } from 'postcss';
-import { parse as parseScss } from 'postcss-scss';
-import type { Shape } from './shape.ts';
+import type { Container, Document } from 'postcss';
+import { parseSheet } from '../formats/style/sheet.ts';
+import { DEFAULT_STYLE } from '../text/code-style.ts';
+import { rootShape, type Shape } from './shape.ts';
 
 /** The shape of a style sheet: its rules by their selectors. Undefined where it cannot be read. */
 export function sheetShape(text: string, language: 'css' | 'scss', shift = 0): Shape | undefined {
-  try {
-    const root = language === 'scss' ? parseScss(text) : parse(text);
-    return {
-      kind: 'sheet',
-      start: shift,
-      end: shift + text.length,
-      slots: [],
-      members: rulesIn(root, shift),
-      stays: true,
-    };
-  } catch {
-    return undefined;
-  }
+  const sheet = parseSheet(text, { file: `sheet.${language}`, style: DEFAULT_STYLE }, '');
+  return 'kind' in sheet ? undefined : rootShape('sheet', text, shift, rulesIn(sheet.root, shift + sheet.shift));
 }
 
 function rulesIn(container: Container | Document, shift: number): Shape[] {
@@ -69,12 +59,5 @@ export function linesShape(text: string, shift = 0): Shape {
     }
     return shapes;
   };
-  return {
-    kind: 'lines',
-    start: shift,
-    end: shift + text.length,
-    slots: [],
-    members: below(0, lines.length),
-    stays: true,
-  };
+  return rootShape('lines', text, shift, below(0, lines.length));
 }

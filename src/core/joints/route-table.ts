@@ -1,4 +1,6 @@
 import path from 'node:path';
+import { PATHS, SHOWN_BY } from '../analogy/entry-words.ts';
+import { broughtAs } from '../formats/script/brought.ts';
 import { keyName, parseScript, walk, type Node, type NodeOf, type Script } from '../formats/script/syntax.ts';
 import { ownSources } from './own-sources.ts';
 import { literally } from '../text/literally.ts';
@@ -7,9 +9,6 @@ import { COMPONENT_ENDINGS, ownModule } from './app-module.ts';
 import { handedOnBy, nameOf, type HandedOn } from './barrel.ts';
 import type { Ground } from './ground.ts';
 import type { Listing, Standing, Stretch } from './growth.ts';
-
-// What an entry of a table of routes has for the page itself, in the routers of the frameworks (their docs: "Routes", "Route Object").
-const SHOWS = ['component', 'Component', 'element', 'lazy', 'loadComponent', 'components'];
 
 /** The pages that tables of routes list: in arrays of objects with a path, or in route elements. `router` is the package whose they are. */
 export function tablePages(ground: Ground, router: readonly string[]): Standing[] {
@@ -78,7 +77,7 @@ class Table {
   #isTable(node: NodeOf<'ArrayExpression'>): boolean {
     return node.elements.some(
       (one) =>
-        one?.type === 'ObjectExpression' && pathOf(one) && [...SHOWS, 'children'].some((key) => member(one, key)),
+        one?.type === 'ObjectExpression' && pathOf(one) && [...SHOWN_BY, 'children'].some((key) => member(one, key)),
     );
   }
 
@@ -89,7 +88,7 @@ class Table {
       const prefix = this.#prefix(one);
       const address = written === undefined ? below : prefix === undefined ? joined(below, written) : prefix + written;
       const children = member(one, 'children');
-      const shown = SHOWS.map((key) => member(one, key)).find((value) => value !== undefined);
+      const shown = SHOWN_BY.map((key) => member(one, key)).find((value) => value !== undefined);
       if (children?.type === 'ArrayExpression') this.#entries(script, children, address);
       else if (shown && isAddress(address)) this.#add(script, one, shown, address, prefix ?? below, 'object');
     }
@@ -109,9 +108,7 @@ class Table {
     const address = written === undefined ? below : joined(below, written);
     const inner = node.children.filter((child): child is NodeOf<'JSXElement'> => child.type === 'JSXElement');
     for (const child of inner) if (isRoute(child)) this.#element(script, child, address);
-    const shown = ['element', 'Component', 'component', 'lazy']
-      .map((name) => attribute(node, name))
-      .find((one) => one !== undefined);
+    const shown = SHOWN_BY.map((name) => attribute(node, name)).find((one) => one !== undefined);
     if (shown && !inner.some(isRoute) && (isIndex || written !== undefined) && isAddress(address))
       this.#add(script, node, shown, address, below, 'element');
   }
@@ -132,36 +129,37 @@ class Table {
   #moduleOf(script: Script, shown: Node): Found | undefined {
     const loaded = loadedIn(shown);
     if (loaded !== undefined) return this.#own(loaded);
-    const names = namesIn(shown);
-    for (const statement of script.program.body) {
-      const found =
-        statement.type === 'ImportDeclaration'
-          ? this.#imported(statement, names)
-          : statement.type === 'VariableDeclaration'
-            ? this.#loadedAs(statement, names)
-            : undefined;
+    for (const name of namesIn(shown)) {
+      const found = this.#imported(script, name) ?? this.#loadedAs(script, name);
       if (found) return found;
     }
     return undefined;
   }
 
-  #imported(statement: NodeOf<'ImportDeclaration'>, names: readonly string[]): Found | undefined {
-    const specifier = statement.specifiers.find(({ local }) => names.includes(local.name));
-    const own = specifier && this.#own(statement.source.value);
+  #imported(script: Script, name: string): Found | undefined {
+    const by = broughtAs(script, name);
+    const own = by && this.#own(by.from);
     if (!own) return undefined;
-    const isName = specifier.type === 'ImportSpecifier' && statement.specifiers.length > 1;
-    const brought = isName ? { ...stretchOf(specifier), from: statement.source.value } : stretchOf(statement);
-    const name = specifier.type === 'ImportSpecifier' ? nameOf(specifier.imported) : 'default';
-    const home = homeOf(this.#ground, own.file, name);
+    const { specifier, statement, from } = by;
+    const isOneOfSeveral =
+      specifier?.type === 'ImportSpecifier' &&
+      statement.type === 'ImportDeclaration' &&
+      statement.specifiers.length > 1;
+    const brought = isOneOfSeveral ? { ...stretchOf(specifier), from } : stretchOf(statement);
+    const home =
+      specifier?.type === 'ImportSpecifier' ? homeOf(this.#ground, own.file, nameOf(specifier.imported)) : undefined;
     return { file: home?.target ?? own.file, brought, handedOn: home };
   }
 
-  #loadedAs(statement: NodeOf<'VariableDeclaration'>, names: readonly string[]): Found | undefined {
-    const [lazy] = statement.declarations;
-    if (!lazy?.init || lazy.id.type !== 'Identifier' || !names.includes(lazy.id.name)) return undefined;
-    const from = loadedIn(lazy.init);
-    const own = from === undefined ? undefined : this.#own(from);
-    return own && { ...own, brought: stretchOf(statement) };
+  #loadedAs(script: Script, name: string): Found | undefined {
+    for (const statement of script.program.body) {
+      const lazy = statement.type === 'VariableDeclaration' ? statement.declarations[0] : undefined;
+      const isMeant = lazy?.id.type === 'Identifier' && lazy.id.name === name;
+      const from = isMeant && lazy.init ? loadedIn(lazy.init) : undefined;
+      const own = from === undefined ? undefined : this.#own(from);
+      if (own) return { ...own, brought: stretchOf(statement) };
+    }
+    return undefined;
   }
 
   #own(from: string): { file: string } | undefined {
@@ -172,7 +170,7 @@ class Table {
 
 /** The module that another one hands a name on from; undefined where it has that itself. */
 function homeOf(ground: Ground, file: string, name: string): HandedOn | undefined {
-  if (name === 'default' || !/\.[cm]?[jt]sx?$/.test(file)) return undefined;
+  if (!/\.[cm]?[jt]sx?$/.test(file)) return undefined;
   const exports = new RegExp(`\\bexport\\b[^;\\n]*\\b${literally(name)}\\b`);
   return handedOnBy(ground, file).find(({ names, target }) =>
     names ? names.includes(name) : exports.test(ground.text(target) ?? ''),
@@ -193,9 +191,8 @@ function member(node: NodeOf<'ObjectExpression'>, key: string): Node | undefined
   return found?.type === 'Property' ? found.value : undefined;
 }
 
-/** The path of an entry; tables that apps read by themselves call it a route, too. */
 function pathOf(entry: NodeOf<'ObjectExpression'>): Node | undefined {
-  return member(entry, 'path') ?? member(entry, 'route');
+  return PATHS.map((key) => member(entry, key)).find((one) => one !== undefined);
 }
 
 function attribute(node: NodeOf<'JSXElement'>, name: string): Node | undefined {

@@ -2,6 +2,15 @@ import { describe, expect, it } from 'vitest';
 import { grown } from '../../support/grown.ts';
 import { MemoryStackHost } from '../../support/stack-host.ts';
 
+const app = (dependencies: Record<string, string>, plugin: string): string =>
+  JSON.stringify({
+    name: 'harvest',
+    dependencies,
+    devDependencies: { vite: '^7.0.0', typescript: '^5.9.0', [plugin]: '*' },
+  });
+const VUE_APP = app({ vue: '^3.5.0', 'vue-router': '^4.4.0' }, '@vitejs/plugin-vue');
+const REACT_APP = app({ react: '^19.0.0', 'react-dom': '^19.0.0', 'react-router': '^7.0.0' }, '@vitejs/plugin-react');
+
 const VUE_PAGE = (title: string, own: string, head = ''): string =>
   `<script setup lang="ts">
 import PageHead from '@/components/PageHead.vue'
@@ -17,12 +26,7 @@ ${own}  </section>
 describe('a page in a table of routes grows', () => {
   it('in an app with Vue Router, lazily, before what is not found', async () => {
     const host = new MemoryStackHost('vite-vue-ts', {
-      'package.json': JSON.stringify({
-        name: 'harvest',
-        private: true,
-        dependencies: { vue: '^3.5.0', 'vue-router': '^4.4.0' },
-        devDependencies: { vite: '^7.0.0', '@vitejs/plugin-vue': '^6.0.0', typescript: '^5.9.0' },
-      }),
+      'package.json': VUE_APP,
       'src/router/index.ts': `import { createRouter, createWebHistory } from 'vue-router'
 import HomeView from '../views/HomeView.vue'
 
@@ -85,12 +89,7 @@ import PageHead from '@/components/PageHead.vue'
     const page = (name: string, title: string, inner: string, head = ''): string =>
       `import { Page } from '../../layout/Page';\n${head}import styles from './${name}.module.css';\n\nexport function ${name}() {\n  return (\n    <Page title="${title}">\n      <div className={styles.body}>\n${inner}      </div>\n    </Page>\n  );\n}\n`;
     const host = new MemoryStackHost('vite-react-ts', {
-      'package.json': JSON.stringify({
-        name: 'harvest',
-        private: true,
-        dependencies: { react: '^19.0.0', 'react-dom': '^19.0.0', 'react-router': '^7.0.0' },
-        devDependencies: { vite: '^7.0.0', '@vitejs/plugin-react': '^5.0.0', typescript: '^5.9.0' },
-      }),
+      'package.json': REACT_APP,
       'src/App.tsx': `import { Route, Routes } from 'react-router';
 import { Shell } from './layout/Shell';
 import { Home } from './pages/Home';
@@ -224,12 +223,7 @@ ${route('Beds', 'beds')}${route('FruitTrees', 'fruit-trees')}${route('Sheds', 's
 
   it('beside the only page: what that says of itself stays behind', async () => {
     const host = new MemoryStackHost('vite-vue-ts', {
-      'package.json': JSON.stringify({
-        name: 'harvest',
-        private: true,
-        dependencies: { vue: '^3.5.0', 'vue-router': '^4.4.0' },
-        devDependencies: { vite: '^7.0.0', '@vitejs/plugin-vue': '^6.0.0', typescript: '^5.9.0' },
-      }),
+      'package.json': VUE_APP,
       'src/router.ts': `import { createRouter, createWebHistory } from 'vue-router';
 import HomePage from './pages/HomePage.vue';
 

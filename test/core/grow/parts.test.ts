@@ -76,6 +76,31 @@ app.use('/api/v1/seed-swap', seedSwap);
     );
   });
 
+  it('in the plainest form, as this project writes, where the routers beside it share too little', async () => {
+    const host = new MemoryStackHost('express5-one-js', {
+      'package.json': JSON.stringify({
+        name: 'garden',
+        type: 'module',
+        scripts: { start: 'node server.js' },
+        dependencies: { express: '^5.1.0' },
+      }),
+      'server.js':
+        'import express from "express"\nimport beds from "./routes/beds.js"\nimport sheds from "./routes/sheds.js"\n\nconst app = express()\napp.use("/beds", beds)\napp.use("/sheds", sheds)\napp.listen(3000)\n',
+      'routes/beds.js':
+        'import { Router } from "express"\n\nconst beds = Router()\n\nbeds.get("/", (ask, say) => say.json(["North"]))\n\nexport default beds\n',
+      'routes/sheds.js':
+        'import { make } from "../make.js"\n\nconst sheds = make("sheds")\n\nexport default sheds.handler\n',
+      'make.js': 'export const make = () => ({ handler: (ask, say) => say.end() })\n',
+    });
+    const changed = await grown(host, 'endpoint', 'SeedSwap');
+    expect(changed.get('routes/seed-swap.js')).toBe(
+      'import { Router } from "express"\n\nconst router = Router()\n\nrouter.get("/", (request, response) => {\n  response.json([])\n})\n\nexport default router\n',
+    );
+    expect(changed.get('server.js')).toContain(
+      'import seedSwap from "./routes/seed-swap.js"\n\nconst app = express()\napp.use("/beds", beds)\napp.use("/sheds", sheds)\napp.use("/seed-swap", seedSwap)\n',
+    );
+  });
+
   it('is refused where there is nothing like it', async () => {
     const host = new MemoryStackHost('vite-vue-ts');
     await expect(host.grow('SeedSwap', { part: 'endpoint' })).rejects.toMatchObject({ status: 3 });

@@ -4,13 +4,13 @@ import {
   everywhereOption,
   previewOption,
   repeatedOption,
-  shownOptions,
+  comingOptions,
   workspaceOption,
 } from '../../shared-options.ts';
 
 export const attach = command(
   (y) => {
-    const shared = shownOptions(previewOption(changeOptions(everywhereOption(workspaceOption(y))))).positional(
+    const shared = comingOptions(previewOption(changeOptions(everywhereOption(workspaceOption(y))))).positional(
       'integrations',
       {
         type: 'string',
@@ -31,12 +31,10 @@ export const attach = command(
         describe: 'Move declared packages into the section where they belong',
       });
     const answers = repeatedOption(versions, 'choose', 'Answer a choice, as key=value');
-    return repeatedOption(answers, 'secret-file', 'A file that holds a secret, as choice=path')
-      .option('side', {
-        choices: ['browser', 'server'] as const,
-        describe: 'Which side of a workspace that is built as both a server and a browser app',
-      })
-      .option('prove', { type: 'boolean', default: true, describe: 'Prove that it works (--no-prove: do not)' });
+    return repeatedOption(answers, 'secret-file', 'A file that holds a secret, as choice=path').option('side', {
+      choices: ['browser', 'server'] as const,
+      describe: 'Which side of a workspace that is built as both a server and a browser app',
+    });
   },
   {
     usage: 'attach <integrations..>',

@@ -7,8 +7,7 @@ import type { AttachRequest } from '../../../core/plan/attach/attach-request.ts'
 import type { Renewal } from '../../../core/plan/attach/renew.ts';
 import { planAttach } from '../../../core/plan/attach/plan-attach.ts';
 import type { ChangeSet } from '../../../core/change/change-set.ts';
-import { checkFormat, showFile } from '../../change/show-file.ts';
-import { renderPatch } from '../../render/patch.ts';
+import { checkFormat, shownOtherwise } from '../../change/show-file.ts';
 import { EXIT, Problem } from '../../../core/problem.ts';
 import type { Output } from '../../output.ts';
 import { checkedDefinitions } from '../../session.ts';
@@ -83,11 +82,8 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
     const changes = await planWithWarnings(context, () =>
       renewed ? Promise.resolve(renewed) : planAttach(context, requests, wishes),
     );
-    if (options.preview && options.format === 'patch') {
-      process.stdout.write(renderPatch(changes.files));
-      return EXIT.done;
-    }
-    if (options.file !== undefined) return showFile(changes, options.file, output);
+    const shown = shownOtherwise(changes, options, output);
+    if (shown !== undefined) return shown;
     return await carryOut(context, changes, { ...options, secretFiles }, output, lock);
   } finally {
     lock?.release();

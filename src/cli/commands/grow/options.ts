@@ -1,9 +1,9 @@
 import { command } from '../../command.ts';
-import { changeOptions, previewOption, shownOptions, workspaceOption } from '../../shared-options.ts';
+import { changeOptions, previewOption, comingOptions, workspaceOption } from '../../shared-options.ts';
 
 export const grow = command(
   (y) =>
-    shownOptions(previewOption(changeOptions(workspaceOption(y))))
+    comingOptions(previewOption(changeOptions(workspaceOption(y))))
       .positional('part', {
         type: 'string',
         describe:
@@ -15,8 +15,7 @@ export const grow = command(
       .option('from', { type: 'number', requiresArg: true, describe: 'The smaller width of a type scale, in pixels' })
       .option('to', { type: 'number', requiresArg: true, describe: 'The larger one' })
       .option('ratio', { type: 'string', requiresArg: true, describe: 'The ratio of sizes at each, as 1.2:1.25' })
-      .option('link', { type: 'boolean', default: false, describe: 'Put a link to it where the navigation is' })
-      .option('prove', { type: 'boolean', default: true, describe: 'Prove that it works (--no-prove: do not)' }),
+      .option('link', { type: 'boolean', default: false, describe: 'Put a link to it where the navigation is' }),
   {
     usage: 'grow [part] [name]',
     describe: 'Go on building: make parts like those that are there, extend the theme',

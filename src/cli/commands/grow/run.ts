@@ -10,8 +10,7 @@ import { EXIT } from '../../../core/problem.ts';
 import { chooseWorkspaces } from '../../../core/survey/choose-workspaces.ts';
 import type { ChangeOptions } from '../../change/change-options.ts';
 import { carryOut, openForChange, planWithWarnings } from '../../change/carry-out.ts';
-import { checkFormat, showFile } from '../../change/show-file.ts';
-import { renderPatch } from '../../render/patch.ts';
+import { checkFormat, shownOtherwise } from '../../change/show-file.ts';
 import type { Output } from '../../output.ts';
 import { columns } from '../../render/columns.ts';
 import { requestOf, type GrowWords } from './request.ts';
@@ -53,11 +52,8 @@ async function show(
   { output, lock }: { output: Output; lock: HostLock | undefined },
 ): Promise<number> {
   const changes = await planWithWarnings(context, () => Promise.resolve(planned));
-  if (options.preview && options.format === 'patch') {
-    process.stdout.write(renderPatch(changes.files));
-    return EXIT.done;
-  }
-  if (options.file !== undefined) return showFile(changes, options.file, output);
+  const shown = shownOtherwise(changes, options, output);
+  if (shown !== undefined) return shown;
   return carryOut(context, changes, options, output, lock);
 }
 

@@ -10,7 +10,7 @@ const LARGEST = 2 << 20;
 /** Reads a component into its blocks; a text where it cannot be read, which says why. */
 export function readComponent(text: string): RootNode | string {
   if (text.length > LARGEST) return 'it is too large';
-  if (bracketDepth(text) > MOST_LEVELS || tagDepth(text) > MOST_LEVELS) return 'it is nested too deeply';
+  if (isTooDeep(text)) return 'it is nested too deeply';
   const errors: string[] = [];
   try {
     const root = parse(text, { parseMode: 'sfc', onError: (error) => errors.push(error.message), comments: true });
@@ -18,6 +18,11 @@ export function readComponent(text: string): RootNode | string {
   } catch (error) {
     return `it cannot be parsed (${messageOf(error)})`;
   }
+}
+
+/** Whether markup is nested beyond what anybody writes, which no parser by recursion may be given. */
+export function isTooDeep(text: string): boolean {
+  return bracketDepth(text) > MOST_LEVELS || tagDepth(text) > MOST_LEVELS;
 }
 
 /** How deep tags are opened at most, read off the text: an end of the stack cannot always be caught. */

@@ -1,6 +1,7 @@
 import { spelledLike, type Subject } from '../../analogy/like.ts';
 import { wordsOf } from '../../analogy/spellings.ts';
 import type { Edit } from '../../edits/edit.ts';
+import { broughtAs } from '../../formats/script/brought.ts';
 import { keyName, parseScript, walk, type Script } from '../../formats/script/syntax.ts';
 import type { Ground } from '../../joints/ground.ts';
 import { ownSources } from '../../joints/own-sources.ts';
@@ -41,10 +42,8 @@ function editsIn(file: string, script: Script, called: readonly Called[], subjec
   const told = called.map(({ name, words }) => ({ text: name, file, words }));
   const code = spelledLike(first.name, told, subject);
   const sources = called.flatMap(({ name, words }) => {
-    const statement = script.program.body.find(
-      (one) => one.type === 'ImportDeclaration' && one.specifiers.some(({ local }) => local.name === name),
-    );
-    return statement?.type === 'ImportDeclaration' ? [{ text: statement.source.value, file, words }] : [];
+    const from = broughtAs(script, name)?.from;
+    return from === undefined ? [] : [{ text: from, file, words }];
   });
   const [from] = sources;
   if (!from) return [];

@@ -4,7 +4,8 @@ import type { Ground } from '../../joints/ground.ts';
 import type { Growth, PlainName, Standing, Stretch } from '../../joints/growth.ts';
 import { serverEntry } from '../../joints/server-entry.ts';
 import { requiredModule } from '../../formats/script/bindings.ts';
-import { parseScript, type Node, type NodeOf, type Script } from '../../formats/script/syntax.ts';
+import { broughtAs } from '../../formats/script/brought.ts';
+import { parseScript, type Node, type Script } from '../../formats/script/syntax.ts';
 
 /** What grows in a server built with Express (its docs: "Routing", "express.Router"): routers that are used at a path, by what they answer. */
 export function expressGrowth(ground: Ground): Growth {
@@ -51,30 +52,13 @@ function routerOf(
   script: Script,
   file: string,
   router: Node,
-): { file: string; brought?: Stretch } | undefined {
-  const here = requiredModule(router);
-  if (here !== undefined) return own(ground, file, here);
-  if (router.type !== 'Identifier') return undefined;
-  for (const statement of script.program.body) {
-    const from = broughtBy(statement, router.name);
-    const found = from === undefined ? undefined : own(ground, file, from);
-    if (found) return { ...found, brought: { start: statement.start, end: statement.end } };
-  }
-  return undefined;
-}
-
-function broughtBy(statement: NodeOf<'Program'>['body'][number], name: string): string | undefined {
-  if (statement.type === 'ImportDeclaration')
-    return statement.specifiers.some(({ local }) => local.name === name) ? statement.source.value : undefined;
-  const declared = statement.type === 'VariableDeclaration' ? statement.declarations : [];
-  const [only, other] = declared;
-  if (!only?.init || other || only.id.type !== 'Identifier' || only.id.name !== name) return undefined;
-  return requiredModule(only.init);
-}
-
-function own(ground: Ground, file: string, from: string): { file: string } | undefined {
-  const found = ownModule(ground, file, from);
-  return found === undefined ? undefined : { file: found };
+): { file: string; brought?: Stretch | undefined } | undefined {
+  const by = router.type === 'Identifier' ? broughtAs(script, router.name) : undefined;
+  const from = by?.from ?? requiredModule(router);
+  const own = from === undefined ? undefined : ownModule(ground, file, from);
+  return own === undefined
+    ? undefined
+    : { file: own, brought: by && { start: by.statement.start, end: by.statement.end } };
 }
 
 function plainPage({ sentence }: PlainName): string {
