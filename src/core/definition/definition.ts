@@ -3,7 +3,7 @@ import type { EcosystemId } from '../ecosystems/marks.ts';
 import type { Choice, GrowSpec, KeptData, People, UsesSpec } from './parts.ts';
 import type { ProofSpec } from './proof-kind.ts';
 import type { Signs } from './signs.ts';
-import type { WayAlone } from './way.ts';
+import type { WayAlone, WayFile } from './way.ts';
 
 /** One manner of attaching an integration, with what must be true afterwards. */
 export interface Way extends WayAlone {
@@ -19,6 +19,13 @@ export interface SetUp {
   /** Version ranges of packages that the manifest lacks; else those of the ways. */
   ranges?: Record<string, string> | undefined;
   proofs: ProofSpec[];
+}
+
+/** What comes by itself, on request: files that become sources of a host. */
+export interface Piece {
+  /** Other pieces that it uses. */
+  needs: string[];
+  files: WayFile[];
 }
 
 /** An integration as everything here works with it: what its ways have in common is in each of them, and every file has its text. */
@@ -41,6 +48,8 @@ export interface Definition {
   data?: KeptData[] | undefined;
   /** What parts that grow make use of, where its condition holds. */
   grow?: (GrowSpec & { fits?: Condition | undefined }) | undefined;
+  /** What it can give a host piece by piece, by their names. */
+  pieces?: Record<string, Piece> | undefined;
   people?: People | undefined;
   tell?: string[] | undefined;
 }

@@ -22,6 +22,7 @@ export const FACTS = {
   'run.ending': 'what such a module ends in then',
   views: "the folder of a server's views",
   'database.address': 'the code by which a server names the address of its database',
+  components: "the folder of the app's components",
   pages: 'the folder in which each file is a page',
   'public.env': 'the code by which sources of the browser get the variable whose name follows',
   'public.import':

@@ -22,14 +22,14 @@ export interface DefinitionPlace {
  * (status 2) for what is not there, is no text, or is reached by a link.
  */
 export function withTexts(place: DefinitionPlace, definition: Definition): Definition {
-  if (!definition.ways.some(({ files = [] }) => files.some(({ from }) => from !== undefined))) return definition;
-  const ways = definition.ways.map((way) => {
-    const files = way.files?.flatMap((file) =>
-      file.from?.endsWith('/') ? filesBelow(place, file) : [withText(place, file)],
-    );
-    return { ...way, files };
-  });
-  return { ...definition, ways };
+  const filesOf = (files: readonly WayFile[]): WayFile[] =>
+    files.flatMap((file) => (file.from?.endsWith('/') ? filesBelow(place, file) : [withText(place, file)]));
+  const ways = definition.ways.map((way) => (way.files ? { ...way, files: filesOf(way.files) } : way));
+  if (!definition.pieces) return { ...definition, ways };
+  const pieces = Object.entries(definition.pieces).map(
+    ([name, piece]) => [name, { ...piece, files: filesOf(piece.files) }] as const,
+  );
+  return { ...definition, ways, pieces: Object.fromEntries(pieces) };
 }
 
 function withText(place: DefinitionPlace, file: WayFile): WayFile {

@@ -1,4 +1,4 @@
-const SCRIPT = /\.[cm]?tsx?$|\.mjs$/;
+const SCRIPT = /\.[cm]?tsx?$|\.mjs$|\.vue$/;
 
 /**
  * A path of a definition as texts have it (`./` is the folder of the app's own modules), and whether a script there is put into the

@@ -21,6 +21,7 @@ export function senseFaults(definition: Definition): Fault[] {
     ...choiceFaults(definition),
     ...definition.ways.flatMap((way, index) => wayFaults(definition, way, ['ways', index])),
     ...wayNames(definition),
+    ...pieceFaults(definition),
     ...placeholderFaults(definition),
     ...proofFaults(definition),
     ...peopleFaults(definition),
@@ -85,6 +86,23 @@ function wayFaults(definition: Definition, way: Way, path: Path): Fault[] {
   return [...packages, ...ties, ...taken, ...files, ...ownModuleFaults(way, path)];
 }
 
+function pieceFaults({ pieces = {} }: Definition): Fault[] {
+  const names = Object.keys(pieces);
+  return Object.entries(pieces).flatMap(([name, { needs, files }]) => [
+    ...needs.flatMap((need, index): Fault[] =>
+      names.includes(need) && need !== name
+        ? []
+        : [
+            {
+              path: ['pieces', name, 'needs', index],
+              what: `there is no other piece "${need}"${didYouMean(need, names)}`,
+            },
+          ],
+    ),
+    ...files.flatMap((one, index) => fileFaults(one, ['pieces', name, 'files', index])),
+  ]);
+}
+
 /** The packages that a definition brings, and those that it asks for in conditions. */
 function packagesSpokenOf(definition: Definition): Set<string> {
   const found = new Set<string>();
@@ -126,6 +144,7 @@ function placeholderFaults(definition: Definition): Fault[] {
       look(proof, ['already', index, 'proofs', at], [...base, ...keptBy(proof)]);
     });
   });
+  for (const [name, { files }] of Object.entries(definition.pieces ?? {})) look(files, ['pieces', name, 'files'], base);
   definition.ways.forEach((way, index) => {
     const known = [...base, ...Object.keys(way.fragments ?? {})];
     look(way.files, ['ways', index, 'files'], known);

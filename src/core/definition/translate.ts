@@ -1,5 +1,5 @@
 import { bothOf, type Condition } from './conditions.ts';
-import type { Definition, SetUp, Way } from './definition.ts';
+import type { Definition, Piece, SetUp, Way } from './definition.ts';
 import { toImports, type TieImport, type WrittenFrom } from './modules.ts';
 import { onlyEntry } from './one-key.ts';
 import type { ProofSpec } from './proof-kind.ts';
@@ -39,7 +39,7 @@ interface Head {
 export function translate(written: Written): Translated {
   const origins = new Map<string, Path>();
   const said = new Origins(origins);
-  const { integration, title, kind, about, docs, ecosystem, belongs, choices, uses, data, grow, people, tell } =
+  const { integration, title, kind, about, docs, ecosystem, belongs, choices, uses, data, grow, pieces, people, tell } =
     written;
   const already = setUps(written, said);
   const ways = ownWays(written).map(({ head, parts }, index) => wayOf(head, parts, said.below(['ways', index])));
@@ -49,7 +49,7 @@ export function translate(written: Written): Translated {
       ...definition,
       ...(already.length > 0 ? { already } : {}),
       ways,
-      ...dropUndefined({ uses, data, grow, people, tell }),
+      ...dropUndefined({ uses, data, grow, pieces: pieces && piecesOf(pieces), people, tell }),
     },
     origin: (path) => originIn(origins, path),
   };
@@ -163,6 +163,13 @@ function wayOf({ way, title, quiet, path, fits, proofs }: Head, parts: readonly 
     ...dropUndefined({ formatter }),
     proofs: proofs.map(({ proof, path: own }, index) => proofOf(proof, at.below(['proofs', index]), own)),
   };
+}
+
+function piecesOf(pieces: NonNullable<Written['pieces']>): Record<string, Piece> {
+  const entries = Object.entries(pieces).map(
+    ([name, { needs = [], files }]) => [name, { needs, files: files.map(fileOf) }] as const,
+  );
+  return Object.fromEntries(entries);
 }
 
 function needOf(need: WrittenNeed): PackageNeed {

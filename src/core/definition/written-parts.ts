@@ -63,6 +63,9 @@ export const file = z.strictObject({
   ),
 });
 
+/** What people call a piece. */
+export const pieceName = z.string().check(z.regex(/^[a-z][a-z0-9-]{0,39}$/));
+
 const fragments = told(
   z.optional(z.record(z.string(), z.array(z.strictObject({ when, text: told(z.string(), 'the text') })))),
   'texts that depend on the project, by name. The first whose condition holds replaces `{{name}}` in files, and the whole line `// {{name}}` in scripts; if none holds, both are removed',
@@ -84,5 +87,12 @@ export const wayParts = {
   ),
 };
 
+/** What is made by itself, on request. */
+export const piece = z.strictObject({
+  needs: told(z.optional(z.array(pieceName)), 'other pieces that it uses: they come with it'),
+  files: told(z.array(file).check(z.minLength(1)), 'its files, which become sources of the project'),
+});
+
+export type WrittenPiece = z.infer<typeof piece>;
 export type WrittenFile = z.infer<typeof file>;
 export type WrittenNeed = z.infer<typeof packageNeed>;

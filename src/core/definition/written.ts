@@ -8,7 +8,7 @@ import type { ProofKinds } from './proof-kind.ts';
 import { writtenTie } from './ties.ts';
 import { signs } from './signs.ts';
 import { told } from './words.ts';
-import { wayParts } from './written-parts.ts';
+import { piece, pieceName, wayParts } from './written-parts.ts';
 
 /** The format of definitions that this version reads. */
 export const DEFINITION_FORMAT = 1;
@@ -59,6 +59,10 @@ const beside = {
   grow: told(
     z.optional(z.extend(growSpec, { fits })),
     'what parts that grow in the project make use of, where it is there',
+  ),
+  pieces: told(
+    z.optional(z.record(pieceName, piece)),
+    'what it can give the project piece by piece, by the names that `ligament grow piece` takes; it is attached with the first one',
   ),
   people: told(z.optional(people), 'how to give somebody an account; `ligament enrol` runs it'),
   tell: told(z.optional(z.array(z.string())), 'what the developer needs to know once it is attached'),

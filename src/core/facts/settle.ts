@@ -4,10 +4,11 @@ import { type Circumstances } from './circumstances.ts';
 import { fillFragments } from '../definition/fill.ts';
 import type { ProofSpec, Way } from '../definition/definition.ts';
 import { proofOn, type ProofKinds, type ProvedSide } from '../definition/proof-kind.ts';
+import type { WayFile } from '../definition/way.ts';
 import type { Traits } from '../joints/traits.ts';
 import { aliasesImport } from './aliases.ts';
 import { holds } from './conditions.ts';
-import { factValues } from './values.ts';
+import { clientLine, factValues } from './values.ts';
 
 /** A way with only what is meant for a workspace: its conditions looked up. */
 export function settleWay(way: Way, at: Circumstances): Way {
@@ -15,18 +16,23 @@ export function settleWay(way: Way, at: Circumstances): Way {
     ...way,
     packages: Object.fromEntries(Object.entries(way.packages).filter(([, need]) => holds(need.when, at))),
     ties: way.ties.filter((tie) => holds(tie.when, at)),
-    files: way.files
-      ?.filter((file) => holds(file.when, at))
-      .map((file) => ({
-        ...file,
-        text: withPublicNames(withFragments(file.text ?? '', way, at), at.stack.traits),
-        ...(file.merge ? { merge: file.merge.filter(({ when }) => holds(when, at)) } : {}),
-      })),
+    files: way.files && settleFiles(way.files, at, way.fragments),
   };
 }
 
-/** A text with the fragments of its way in their places: of each the first variant whose condition holds. */
-function withFragments(text: string, { fragments = {} }: Way, at: Circumstances): string {
+/** Files with only what is meant for a workspace, and with fragments in their places. */
+export function settleFiles(files: readonly WayFile[], at: Circumstances, fragments: Way['fragments'] = {}): WayFile[] {
+  return files
+    .filter((file) => holds(file.when, at))
+    .map((file) => ({
+      ...file,
+      text: withPublicNames(withFragments(file.text ?? '', fragments, at), at.stack.traits),
+      ...(file.merge ? { merge: file.merge.filter(({ when }) => holds(when, at)) } : {}),
+    }));
+}
+
+/** A text with fragments in their places: of each the first variant whose condition holds. */
+function withFragments(text: string, fragments: NonNullable<Way['fragments']>, at: Circumstances): string {
   return fillFragments(
     text,
     (name) =>
@@ -35,10 +41,12 @@ function withFragments(text: string, { fragments = {} }: Way, at: Circumstances)
   );
 }
 
-/** Facts that are imports, each for its own line. */
+/** Facts that take a line of their own with them where they are empty. */
 const IMPORTS: Record<string, (traits: Traits) => string> = {
   'public.import': publicImport,
   'aliases.import': aliasesImport,
+  'elements.import': ({ elementsImport = '' }) => elementsImport,
+  client: clientLine,
 };
 
 /** The import that the code needs by which sources of the browser get variables; empty where it needs none. */

@@ -20,7 +20,7 @@ export function factValues(at: Circumstances): FactValues {
   const { workspace, stack, style } = at;
   const { language } = workspace;
   const { habits = DEFAULT_HABITS } = style;
-  const { folder, screen, serverComponents } = stack.traits;
+  const { folder, screen } = stack.traits;
   const passedOver = notOwn(at);
   const tabs = style.indent.startsWith('\t');
   return {
@@ -36,7 +36,7 @@ export function factValues(at: Circumstances): FactValues {
     'screen.import.below': screen ? importLines(rebasedScreen(screen, '.', 'below'), stack.traits) : '',
     workspace: workspace.name,
     base: stack.traits.baseCode ?? '',
-    client: serverComponents ? "'use client';" : '',
+    client: clientLine(stack.traits),
     'elements.import': stack.traits.elementsImport ?? '',
     contents: contentsOf(at),
     'run.start': stack.traits.runs?.start ?? 'node ',
@@ -45,6 +45,7 @@ export function factValues(at: Circumstances): FactValues {
     tests: testsFolder(at),
     'tests.apart': testsApart(at),
     'database.address': stack.traits.databaseAddress ?? "''",
+    components: componentsFolder(at),
     pages: stack.traits.pages ?? '',
     aliases: aliasesCode(stack.traits),
     'implicit.imports': implicitImports(at),
@@ -67,10 +68,26 @@ export function factValues(at: Circumstances): FactValues {
   };
 }
 
+/** What makes a module one for the browser (React, "use client"). */
+export function clientLine({ serverComponents }: Traits): string {
+  return serverComponents ? "'use client';" : '';
+}
+
 /** Where the tests of its own are: a folder for them at its top, else beside the app's modules. */
 function testsFolder({ workspace, stack, reader, root }: Circumstances): string {
   const isFolder = (name: string): boolean => reader.kind(path.join(root, workspace.folder, name)) === 'folder';
   return ['test', 'tests', '__tests__'].find(isFolder) ?? stack.traits.folder;
+}
+
+/** The folder called so in which most components lie; beside the app's modules where there is none yet. */
+function componentsFolder({ workspace, stack, reader, root }: Circumstances): string {
+  const counts = new Map<string, number>();
+  for (const file of ownFiles(reader, path.join(root, workspace.folder))) {
+    const [, folder] = /^((?:.*?\/)?components)\/.*\.(vue|svelte|astro|[jt]sx?)$/.exec(file) ?? [];
+    if (folder !== undefined) counts.set(folder, (counts.get(folder) ?? 0) + 1);
+  }
+  const [[most] = []] = [...counts].sort(([, one], [, other]) => other - one);
+  return most ?? path.posix.join(stack.traits.folder, 'components');
 }
 
 /** What files with elements end in here: without types some write them in plain .js files, where their bundler takes that. */

@@ -19,7 +19,14 @@ export type ThemeRequest = { workspace: string } & (
   { part: 'colour'; name: string; value: string } | { part: 'type-scale'; scale: ScaleWish }
 );
 
-export type GrowRequest = AlikeRequest | ThemeRequest;
+/** What is asked for: pieces of a kit, by their names. */
+export interface PieceRequest {
+  part: 'piece';
+  names: readonly string[];
+  workspace: string;
+}
+
+export type GrowRequest = AlikeRequest | ThemeRequest | PieceRequest;
 export type Part = GrowRequest['part'];
 
 /** The id that a part has in records: `page:SeedSwap`. */

@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { kitsFor } from '../facts/pieces.ts';
 import type { Context } from '../host/context.ts';
 import { Ground } from '../joints/ground.ts';
 import type { AlikePart, KindGrowth } from '../joints/growth.ts';
@@ -33,6 +34,8 @@ export async function whatGrows(context: Context, folder: string): Promise<WhatG
   const theme = themePlace(ground, 'colour', stack.joints, await themeBlocks(context, first.place))?.file;
   const titles = new Set(found.map(({ title }) => title));
   const parts: WhatGrows['parts'] = found.map(({ part, how }) => ({ part, how }));
+  for (const { definition, pieces } of await kitsFor(context, first.place.stack))
+    parts.push({ part: 'piece', how: `${Object.keys(pieces).join(', ')} of ${definition.title}` });
   if (theme !== undefined)
     parts.push({ part: 'colour', how: `in ${theme}` }, { part: 'type-scale', how: `in ${theme}` });
   return { workspace: facts.name, stack: titles.size > 0 ? [...titles].join(', ') : stack.title, parts };

@@ -29,8 +29,16 @@ export function sheetJoint({ ground, sheet, target, load, by, passedOver = [] }:
     line: sheet === undefined ? undefined : 1,
     detail: (sheet === undefined ? `a new sheet, loaded by ${by}` : 'loaded by the app') + others,
     tie(tie) {
+      const here = path.posix.dirname(target);
+      // A sheet of the workspace's own is named by the way to it.
+      const fromHere = (source: string): string => {
+        if (!source.startsWith('~/')) return source;
+        const way = path.posix.relative(here, path.posix.join(ground.workspace.folder, source.slice(2)));
+        return way.startsWith('.') ? way : `./${way}`;
+      };
       const { load: source, options, instead, rules = [], beside } = tie;
-      const imported = source === undefined ? [] : [{ op: 'import' as const, source, options, instead }];
+      const imported =
+        source === undefined ? [] : [{ op: 'import' as const, source: fromHere(source), options, instead }];
       const stated = rules.map((rule) => {
         const [name = '', ...params] = rule.split(' ');
         return { op: 'at-rule' as const, name, params: params.join(' ') };
@@ -40,7 +48,7 @@ export function sheetJoint({ ground, sheet, target, load, by, passedOver = [] }:
       const named = siblings.map((folder) => ({
         op: 'at-rule' as const,
         name: beside ?? '',
-        params: quote + path.posix.relative(path.posix.dirname(target), folder) + quote,
+        params: quote + path.posix.relative(here, folder) + quote,
       }));
       return [
         ...load,

@@ -3,6 +3,7 @@ import type { Ledger } from '../ledger/record.ts';
 import { circumstances, type Circumstances } from '../facts/circumstances.ts';
 import { holds } from '../facts/conditions.ts';
 import { isPart } from '../edits/edit.ts';
+import { kitsFor, pieceProofs } from '../facts/pieces.ts';
 import { forParts, testsAmong } from '../facts/for-parts.ts';
 import type { StackFacts } from '../stacks/sides.ts';
 import { recognise } from '../facts/recognise.ts';
@@ -42,6 +43,13 @@ async function tasksOf(
     const at = circumstances(context, { stack, choices });
     const proved = ledger.adopted ? setUpOf(definition, at) : definition.ways.find((one) => one.way === ledger.way);
     specs = proved ? settleProofs(proved, at, kinds) : [];
+  }
+  const [part, name = ''] = integration.split(':');
+  if (part === 'piece') {
+    // What of a kit ships is proved by what ships, too.
+    const kit = (await kitsFor(context, stack)).find(({ pieces }) => Object.hasOwn(pieces, name));
+    const own = kit ? pieceProofs(kit, [name], kinds) : [];
+    return tasksFor({ ...ledger, foreign: false }, own, kinds, { context, facts, stack, choices });
   }
   const tasks = tasksFor({ ...ledger, foreign }, specs, kinds, { context, facts, stack, choices });
   return isPart(ledger) ? ownTests(context, ledger, stack, tasks) : tasks;

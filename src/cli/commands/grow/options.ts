@@ -7,9 +7,9 @@ export const grow = command(
       .positional('part', {
         type: 'string',
         describe:
-          'What is to grow: page, component, endpoint, colour or type-scale; without it, what can grow here is listed',
+          'What is to grow: page, component, endpoint, piece, colour or type-scale; without it, what can grow here is listed',
       })
-      .positional('name', { type: 'string', describe: 'Its name, as SeedSwap' })
+      .positional('names', { type: 'string', array: true, describe: 'Its name, as SeedSwap; of pieces several' })
       .option('at', { type: 'string', requiresArg: true, describe: 'Its address, as /seed-swap' })
       .option('value', { type: 'string', requiresArg: true, describe: "A colour, as '#2f6f3e'" })
       .option('from', { type: 'number', requiresArg: true, describe: 'The smaller width of a type scale, in pixels' })
@@ -17,7 +17,7 @@ export const grow = command(
       .option('ratio', { type: 'string', requiresArg: true, describe: 'The ratio of sizes at each, as 1.2:1.25' })
       .option('link', { type: 'boolean', default: false, describe: 'Put a link to it where the navigation is' }),
   {
-    usage: 'grow [part] [name]',
+    usage: 'grow [part] [names..]',
     describe: 'Go on building: make parts like those that are there, extend the theme',
     load: () => import('./run.ts'),
   },

@@ -4,7 +4,7 @@ import { EXIT, Problem } from '../../../core/problem.ts';
 /** The words of a command line that tell what is to grow. */
 export interface GrowWords {
   part?: string | undefined;
-  name?: string | undefined;
+  names?: string[] | undefined;
   at?: string | undefined;
   link: boolean;
   value?: string | undefined;
@@ -15,22 +15,26 @@ export interface GrowWords {
 
 // What each part can be told.
 const TAKES: Record<Part, readonly (keyof GrowWords)[]> = {
-  page: ['name', 'at', 'link'],
-  endpoint: ['name', 'at'],
-  component: ['name'],
-  colour: ['name', 'value'],
+  page: ['names', 'at', 'link'],
+  endpoint: ['names', 'at'],
+  component: ['names'],
+  piece: ['names'],
+  colour: ['names', 'value'],
   'type-scale': ['from', 'to', 'ratio'],
 };
-const ALL: readonly (keyof GrowWords)[] = ['name', 'at', 'link', 'value', 'from', 'to', 'ratio'];
+const ALL: readonly (keyof GrowWords)[] = ['names', 'at', 'link', 'value', 'from', 'to', 'ratio'];
 
 /** What is asked for. Throws a Problem (status 2) for a part that is none, for words that say nothing of it, and for those that it lacks. */
 export function requestOf(words: GrowWords, workspace: string): GrowRequest {
-  const { part = '', name = '', at: address, link, value = '', from = 0, to = 0, ratio = '' } = words;
+  const { part = '', names = [], at: address, link, value = '', from = 0, to = 0, ratio = '' } = words;
   if (!isPart(part)) throw unknownPart(part);
-  const idle = ALL.find((one) => words[one] !== undefined && words[one] !== false && !TAKES[part].includes(one));
+  const idle = ALL.find((one) => isGiven(words[one]) && !TAKES[part].includes(one));
   if (idle !== undefined) throw saysNothing(part, idle);
-  const missing = TAKES[part].find((one) => !['at', 'link'].includes(one) && words[one] === undefined);
+  const missing = TAKES[part].find((one) => !['at', 'link'].includes(one) && !isGiven(words[one]));
   if (missing !== undefined) throw lacks(part, missing);
+  if (part === 'piece') return { part, names, workspace };
+  const [name = '', second] = names;
+  if (second !== undefined) throw oneName(part, names);
   switch (part) {
     case 'colour':
       return { part, name, value, workspace };
@@ -41,6 +45,18 @@ export function requestOf(words: GrowWords, workspace: string): GrowRequest {
     default:
       return { part, name, address, link, workspace };
   }
+}
+
+function isGiven(word: GrowWords[keyof GrowWords]): boolean {
+  return word !== undefined && word !== false && !(Array.isArray(word) && word.length === 0);
+}
+
+function oneName(part: Part, names: readonly string[]): Problem {
+  return new Problem({
+    status: EXIT.wrongUsage,
+    what: `The ${part} was given ${names.length} names: ${names.join(', ')}`,
+    next: `Write one word, or put it in quotes: ligament grow ${part} "${names.join(' ')}". Nothing was changed.`,
+  });
 }
 
 function isPart(part: string): part is Part {
@@ -59,7 +75,7 @@ function unknownPart(part: string): Problem {
 function saysNothing(part: Part, word: keyof GrowWords): Problem {
   return new Problem({
     status: EXIT.wrongUsage,
-    what: `${word === 'name' ? 'A name' : `--${word}`} says nothing of a ${part}`,
+    what: `${word === 'names' ? 'A name' : `--${word}`} says nothing of a ${part}`,
     next: 'Leave it out. Nothing was changed.',
   });
 }
@@ -68,6 +84,7 @@ const EXAMPLES: Record<Part, string> = {
   page: 'page SeedSwap',
   endpoint: 'endpoint SeedSwap',
   component: 'component PriceTag',
+  piece: 'piece button dialog',
   colour: "colour leaf --value '#2f6f3e'",
   'type-scale': 'type-scale --from 360 --to 1280 --ratio 1.2:1.25',
 };
@@ -75,7 +92,7 @@ const EXAMPLES: Record<Part, string> = {
 function lacks(part: Part, word: keyof GrowWords): Problem {
   return new Problem({
     status: EXIT.wrongUsage,
-    what: `The ${part} needs ${word === 'name' ? 'a name' : `--${word}`}`,
+    what: `The ${part} needs ${word === 'names' ? 'a name' : `--${word}`}`,
     next: `As in: ligament grow ${EXAMPLES[part]}. Nothing was changed.`,
   });
 }

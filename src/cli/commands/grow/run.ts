@@ -5,6 +5,7 @@ import { whatGrows } from '../../../core/grow/what-grows.ts';
 import type { ChangeSet } from '../../../core/change/change-set.ts';
 import type { GrowRequest } from '../../../core/grow/grow-request.ts';
 import { planTheme } from '../../../core/grow/theme/plan-theme.ts';
+import { planPieces } from '../../../core/grow/plan-pieces.ts';
 import { planAlike } from '../../../core/grow/plan-alike.ts';
 import { EXIT } from '../../../core/problem.ts';
 import { chooseWorkspaces } from '../../../core/survey/choose-workspaces.ts';
@@ -25,7 +26,7 @@ interface GrowOptions extends ChangeOptions, GrowWords {
 
 export async function run(options: GrowOptions, output: Output): Promise<number> {
   checkFormat(options);
-  const { part, name } = options;
+  const { part, names = [] } = options;
   const { context, lock } = await openForChange(
     { ...options, preview: options.preview || part === undefined },
     'grow',
@@ -37,7 +38,10 @@ export async function run(options: GrowOptions, output: Output): Promise<number>
     if (part === undefined) return await list(context, folder, output);
     const planned = await planPart(context, requestOf(options, folder));
     if (planned) return await show(context, planned, options, { output, lock });
-    output.say(`The ${part}${name === undefined ? '' : ` ${printable(name)}`} has grown already.`);
+    const named = names.length === 0 ? '' : ` ${printable(names.join(', '))}`;
+    output.say(
+      names.length > 1 ? `The ${part}s${named} have grown already.` : `The ${part}${named} has grown already.`,
+    );
     output.document(EXIT.done, { changed: false });
     return EXIT.done;
   } finally {
@@ -62,6 +66,8 @@ function planPart(context: Context, request: GrowRequest): Promise<ChangeSet | u
     case 'colour':
     case 'type-scale':
       return planTheme(context, request);
+    case 'piece':
+      return planPieces(context, request);
     default:
       return planAlike(context, request);
   }

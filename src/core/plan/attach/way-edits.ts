@@ -8,7 +8,7 @@ import type { Way } from '../../definition/definition.ts';
 import type { Tie } from '../../definition/ties.ts';
 import { withMembers } from '../../formats/json/with-members.ts';
 import { fitFile } from '../../formats/script/fit-file.ts';
-import { toNative } from '../../formats/script/native.ts';
+import { toNative, type ModuleStyle } from '../../formats/script/native.ts';
 import type { StackFacts } from '../../stacks/sides.ts';
 import type { WorkspaceFacts } from '../../survey/survey.ts';
 import { joinedRecords, recordOf } from '../../records.ts';
@@ -23,7 +23,7 @@ interface EditPlace {
 }
 
 /** The edits of a way in a workspace: its files first, then its ties. */
-export function wayEdits({ files = [], ties }: Way, place: EditPlace): Edit[] {
+export function wayEdits({ files = [], ties }: Pick<Way, 'files' | 'ties'>, place: EditPlace): Edit[] {
   const { workspace, style, values } = place;
   const made = files.map(({ file, text = '', merge = [], native, ...how }) => {
     const inHost = path.posix.normalize(path.posix.join(workspace.folder, fillText(file, values)));
@@ -56,7 +56,18 @@ function nativeFile(text: string, file: string, { workspace, stack }: EditPlace)
   // What is bundled is written as ES modules, whatever the package says.
   const manner = moduleStyleOf(workspace, stack.traits);
   const isModule = file.endsWith('.mjs') && manner.ending !== 'mjs';
+  if (file.endsWith('.vue')) return nativeComponent(near, manner);
   return toNative(near, isModule ? { language: 'js', modules: 'esm' } : manner);
+}
+
+/** A component whose scripts are in the language of a host. */
+function nativeComponent(text: string, manner: ModuleStyle): string {
+  if (manner.language === 'ts') return text;
+  const scripts = /(<script\b[^>]*?) lang="ts"([^>]*>\r?\n)([\s\S]*?)(<\/script>)/g;
+  return text.replaceAll(
+    scripts,
+    (_, open: string, rest: string, code: string, close: string) => open + rest + toNative(code, manner) + close,
+  );
 }
 
 /** The edits by which ties are made on a stack. */

@@ -2,9 +2,12 @@ import path from 'node:path';
 import { createPatch } from 'diff';
 import { EXIT, Problem } from '../../problem.ts';
 import { isPart } from '../../edits/edit.ts';
+import { catalogIds, loadDefinition } from '../../definition/catalog.ts';
 import type { Context } from '../../host/context.ts';
 import type { Ledger } from '../../ledger/record.ts';
 import { readText } from '../../text/utf8.ts';
+
+const PIECE = 'piece:';
 
 /** Throws a Problem (status 3) with what is different where a part that has grown was written into since: it is never deleted unasked. */
 export function refuseEditedParts({ reader, host }: Context, going: readonly Ledger[]): void {
@@ -44,4 +47,35 @@ export function refuseLeftParts(going: readonly Ledger[], staying: readonly Ledg
       next: `Nothing was changed. Take it out first, or both at once: ligament detach ${integration} ${going.map((one) => one.integration).join(' ')}`,
     });
   }
+}
+
+/** Throws a Problem (status 3) where pieces that stay use another one, or the kit that they came with, which goes. */
+export async function refuseUsedByPieces(
+  { doors, catalog }: Context,
+  going: readonly Ledger[],
+  staying: readonly Ledger[],
+): Promise<void> {
+  const pieces = staying.filter(({ integration }) => integration.startsWith(PIECE));
+  if (pieces.length === 0) return;
+  const all = await Promise.all(catalogIds(doors.files, catalog).map((id) => loadDefinition(doors.files, catalog, id)));
+  const usedBy = ({ integration }: Ledger): string[] => {
+    const name = integration.slice(PIECE.length);
+    const kit = all.find((one) => one.pieces && Object.hasOwn(one.pieces, name));
+    return kit ? [kit.integration, ...(kit.pieces?.[name]?.needs ?? []).map((need) => PIECE + need)] : [];
+  };
+  const usersOf = (gone: readonly Ledger[]): Ledger[] =>
+    pieces.filter((one) =>
+      gone.some(({ integration, workspace }) => workspace === one.workspace && usedBy(one).includes(integration)),
+    );
+  const users = usersOf(going);
+  const [first] = users;
+  if (!first) return;
+  const gone = going.find(({ integration }) => usedBy(first).includes(integration));
+  const together = [...new Set([...usersOf([...going, ...users]), ...users, ...going])];
+  throw new Problem({
+    status: EXIT.refused,
+    what: `${gone?.title ?? ''} cannot leave yet`,
+    why: `${users.map(({ integration }) => integration).join(', ')} ${users.length === 1 ? 'uses' : 'use'} it`,
+    next: `Nothing was changed. Take them out together: ligament detach ${together.map((one) => one.integration).join(' ')}`,
+  });
 }

@@ -1,0 +1,58 @@
+import path from 'node:path';
+import { speltAs, wordsOf } from '../analogy/spellings.ts';
+import { catalogIds, loadDefinition } from '../definition/catalog.ts';
+import type { Definition, Piece, ProofSpec } from '../definition/definition.ts';
+import { fillText } from '../definition/fill.ts';
+import type { ProofKinds } from '../definition/proof-kind.ts';
+import type { WayFile } from '../definition/way.ts';
+import type { Context } from '../host/context.ts';
+import type { StackFacts } from '../stacks/sides.ts';
+import { circumstances, type Circumstances } from './circumstances.ts';
+import { holds } from './conditions.ts';
+import { settleFiles, settleProofs, valuesFor } from './settle.ts';
+
+/** An integration that gives a workspace pieces, by one of its ways that fits. */
+export interface Kit {
+  definition: Definition;
+  pieces: Record<string, Piece>;
+  at: Circumstances;
+}
+
+/** The kits that ship whose pieces a workspace can have. */
+export async function kitsFor(context: Context, stack: StackFacts): Promise<Kit[]> {
+  const { doors, catalog } = context;
+  const at = circumstances(context, { stack, choices: {} });
+  const all = await Promise.all(catalogIds(doors.files, catalog).map((id) => loadDefinition(doors.files, catalog, id)));
+  return all.flatMap((definition) => {
+    const { pieces, ways } = definition;
+    return pieces && ways.some(({ fits }) => holds(fits, at)) ? [{ definition, pieces, at }] : [];
+  });
+}
+
+/** The files of a piece that are meant for a workspace. */
+export function pieceFiles({ pieces, at }: Kit, name: string): WayFile[] {
+  return settleFiles(pieces[name]?.files ?? [], at);
+}
+
+/** The proof that the app can load some pieces. */
+export function pieceProofs(kit: Kit, names: readonly string[], kinds: ProofKinds): ProofSpec[] {
+  const { at } = kit;
+  const { serve, folder } = at.stack.traits;
+  if (!serve) return [];
+  const values = valuesFor(at);
+  const imports = names.flatMap((name) => {
+    const [main] = pieceFiles(kit, name);
+    if (!main) return [];
+    const way = path.posix.relative(folder, fillText(main.file, values)).replace(/\.[jt]sx?$/, '');
+    return [{ from: way.startsWith('.') ? way : `./${way}`, default: speltAs(wordsOf(`piece-${name}`), 'pascal') }];
+  });
+  const shows = `ligament can use ${names.join(' and ')}`;
+  const probe = {
+    proof: 'probe',
+    imports,
+    value: `[${imports.map((one) => one.default).join(', ')}].every(Boolean) ? '${shows}' : ''`,
+    shows,
+    checks: `the app can use ${names.join(', ')}`,
+  };
+  return settleProofs({ proofs: [probe] }, at, kinds);
+}
