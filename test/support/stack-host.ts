@@ -8,8 +8,7 @@ import { openHost, type Context } from '../../src/core/host/context.ts';
 import { catalogIds, loadDefinition } from '../../src/core/definition/catalog.ts';
 import type { ChangeSet } from '../../src/core/change/change-set.ts';
 import type { Definition } from '../../src/core/definition/definition.ts';
-import type { ThemeRequest } from '../../src/core/grow/grow-request.ts';
-import type { AlikePart } from '../../src/core/joints/growth.ts';
+import type { AlikeRequest, ThemeRequest } from '../../src/core/grow/grow-request.ts';
 import { planTheme } from '../../src/core/grow/theme/plan-theme.ts';
 import { planAlike } from '../../src/core/grow/plan-alike.ts';
 import { planAttach } from '../../src/core/plan/attach/plan-attach.ts';
@@ -103,10 +102,7 @@ export class MemoryStackHost {
   }
 
   /** Grows a page, or another part; whether anything was done. */
-  async grow(
-    name: string,
-    more: { address?: string | undefined; link?: boolean; part?: AlikePart } = {},
-  ): Promise<boolean> {
+  async grow(name: string, more: Partial<Omit<AlikeRequest, 'name' | 'workspace'>> = {}): Promise<boolean> {
     const changes = await planAlike(await this.open(), { part: 'page', name, workspace: '.', ...more });
     await this.apply(changes);
     return changes !== undefined;

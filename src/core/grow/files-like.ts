@@ -6,7 +6,7 @@ import { moduleStyleOf } from '../facts/module-style.ts';
 import { fitFile } from '../formats/script/fit-file.ts';
 import { toNative } from '../formats/script/native.ts';
 import type { Ground } from '../joints/ground.ts';
-import type { KindGrowth } from '../joints/growth.ts';
+import type { KindGrowth, PlainName } from '../joints/growth.ts';
 import type { Traits } from '../joints/traits.ts';
 import { lineBreakOf } from '../text/code-style.ts';
 import { sharedFiles, type Sibling } from './siblings.ts';
@@ -46,7 +46,8 @@ export function filesLike(
     answer: kind.answer,
   });
   // What would serve a part like its siblings does not serve a plain one.
-  if (!isSound(like, main.told[0].text, main.file)) return [written(main.file, madeLike([plain], subject))];
+  if (!isSound(like, main.told[0].text, main.file) || kind.does?.(like) === false)
+    return [written(main.file, madeLike([plain], subject))];
   const others = more.map(({ file, told }) => {
     const isMarkup = /\.(component\.html|ejs|pug)$/.test(file);
     return written(file, madeLike(told, subject, { whole: true, shown: isMarkup ? shown : undefined }));
@@ -55,16 +56,33 @@ export function filesLike(
 }
 
 /** The plainest part of a kind, written as the project writes. */
-function plainTold({ workspace }: Ground, file: string, { plainText }: KindGrowth, traits: Traits): Told {
+function plainTold(ground: Ground, file: string, kind: KindGrowth, traits: Traits): Told {
   const words = ['plain', 'part'];
+  return { text: plainText(ground, file, words, kind, traits), file, words };
+}
+
+/** The text of the plainest part of a kind with a name, written as the project writes. */
+export function plainText(
+  { workspace }: Ground,
+  file: string,
+  words: readonly string[],
+  kind: Pick<KindGrowth, 'plainText'>,
+  traits: Traits,
+): string {
   const isScript = /\.[cm]?[jt]sx?$/.test(file);
-  const lead = isScript && traits.elementsImport !== undefined ? `${traits.elementsImport}\n\n` : '';
-  const name = {
+  const hasElements = /<\/?[A-Za-z]/.test(kind.plainText(nameOf(words), file));
+  const lead = isScript && hasElements && traits.elementsImport !== undefined ? `${traits.elementsImport}\n\n` : '';
+  const text = lead + kind.plainText(nameOf(words), file);
+  const native = isScript ? toNative(text, moduleStyleOf(workspace, traits)) : text;
+  return fitFile(native, file, { ...workspace.style, eol: '\n' });
+}
+
+/** A name in the spellings that plain texts need. */
+export function nameOf(words: readonly string[]): PlainName {
+  return {
     pascal: speltAs(words, 'pascal'),
+    camel: speltAs(words, 'camel'),
     kebab: speltAs(words, 'kebab'),
     sentence: speltAs(words, 'sentence'),
   };
-  const text = lead + plainText(name, file);
-  const native = isScript ? toNative(text, moduleStyleOf(workspace, traits)) : text;
-  return { text: fitFile(native, file, { ...workspace.style, eol: '\n' }), file, words };
 }

@@ -8,6 +8,10 @@ export interface AlikeRequest {
   name: string;
   /** Of what has one; begins with a slash. By its name where nothing is said. */
   address?: string | undefined;
+  /** Of what is asked in turn: the one that it goes before, by its name. */
+  before?: string | undefined;
+  /** It is loaded only when it is shown. */
+  lazy?: boolean | undefined;
   /** A link is put where the app's navigation is. */
   link?: boolean | undefined;
   /** The folder of the workspace. */

@@ -9,27 +9,25 @@ import type { StackFacts } from '../stacks/sides.ts';
 import { STACKS } from '../stacks/stacks.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 
-/** A side of a workspace, with how parts of a kind come to be there; without, where none stand. */
+/** A side of a workspace, with how parts of a kind come to be there; without, where none can. */
 export interface Growing {
   facts: WorkspaceFacts;
   stack: StackFacts;
   kind?: KindGrowth | undefined;
 }
 
-/** The side of a workspace on which parts of a kind stand, its browser's first; the first one where none do, or no kind is named. */
+/** The side of a workspace on which parts of a kind stand or can begin, its browser's first; the first one where none can, or no kind is named. */
 export async function growing(context: Context, folder: string, part?: AlikePart): Promise<Growing> {
   const all = await growingSides(context, folder);
   const [first] = all;
   if (!first) throw new Error(`no stack has ${folder}`);
   if (part === undefined) return first.place;
-  for (const { place, kindOf } of all) {
-    const kind = kindOf(part);
-    if (kind) return { ...place, kind };
-  }
-  return first.place;
+  const kinds = all.map(({ place, kindOf }) => ({ ...place, kind: kindOf(part) }));
+  // Where some stand is where another one goes.
+  return kinds.find(({ kind }) => kind && kind.standing.length > 0) ?? kinds.find(({ kind }) => kind) ?? first.place;
 }
 
-/** The sides of a workspace, its browser's first, each with a look at the kinds that stand there. */
+/** The sides of a workspace, its browser's first, each with a look at the kinds that can grow there. */
 export async function growingSides(
   context: Context,
   folder: string,
@@ -44,7 +42,7 @@ export async function growingSides(
       const growth = await growthOf(new Ground(reader, context.host.root, stack.workspace), stack);
       const kindOf = (part: AlikePart): KindGrowth | undefined => {
         const kind = growth[part]?.();
-        return kind && kind.standing.length > 0 ? kind : undefined;
+        return kind && (kind.standing.length > 0 || kind.first) ? kind : undefined;
       };
       return { place: { facts, stack }, kindOf };
     }),

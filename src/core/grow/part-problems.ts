@@ -12,6 +12,10 @@ const MISSING: Record<AlikePart, { what: string; next: string }> = {
     what: 'no routers that are used at a path of their own',
     next: 'Write the first endpoint by hand; others are made like it.',
   },
+  middleware: {
+    what: 'no server whose handlers can be told',
+    next: 'Write the first one by hand where your server is made; others are made like it.',
+  },
   component: {
     what: 'no components in a folder of their own',
     next: 'Write the first component by hand; others are made like it.',
@@ -30,7 +34,10 @@ export function nothingAlike(part: AlikePart, workspace: string, { title, outsid
 }
 
 const WORDS = {
-  name: { why: 'a name begins with a letter and has letters and digits', next: 'Give it one like SeedSwap.' },
+  name: {
+    why: 'a name begins with a letter, has letters and digits, and is no word of the language',
+    next: 'Give it one like SeedSwap.',
+  },
   address: {
     why: 'an address begins with a slash, and has letters, digits, hyphens, dots and underscores between slashes',
     next: 'Give one like --at /seed-swap.',
@@ -54,6 +61,35 @@ export function notListed(address: string, belows: readonly string[]): Problem {
     what: `No table of routes here can list ${address}`,
     why: `those that there are list what is below ${belows.join(' and ')}`,
     next: `Give an address below ${belows[0] ?? '/'} with --at. Nothing was changed.`,
+  });
+}
+
+/** A name that no part of a kind has, before which another one was to stand. */
+export function notThere(part: AlikePart, name: string, standing: readonly string[]): Problem {
+  return new Problem({
+    status: EXIT.wrongUsage,
+    what: `There is no ${part} "${name}" here`,
+    why: standing.length > 0 ? `there are ${standing.join(', ')}` : 'there is none yet',
+    next: 'Leave --before out, or name one of these. Nothing was changed.',
+  });
+}
+
+export function takenFile(part: AlikePart, file: string): Problem {
+  return new Problem({
+    status: EXIT.refused,
+    what: `${file} is there already`,
+    where: { file },
+    why: `the new ${part} would be written into it`,
+    next: 'Choose another name. Nothing was changed.',
+  });
+}
+
+export function cannotLoadLazily(stack: string): Problem {
+  return new Problem({
+    status: EXIT.refused,
+    what: 'The page cannot be loaded only when it is shown',
+    why: `nothing that lists pages here tells how that is written in ${stack}, or each page is loaded by itself already`,
+    next: 'Leave --lazy out. Nothing was changed.',
   });
 }
 

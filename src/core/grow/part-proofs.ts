@@ -23,10 +23,15 @@ export function routeProofs(
   part: AlikePart,
   { words, address }: Subject,
 ): Ledger['proofs'] {
-  if (!traits.serve || address === undefined) return [];
+  if (!traits.serve) return [];
+  if (part === 'middleware') return [{ proof: 'http', steps: [], checks: 'the server starts with it' }];
+  if (address === undefined) return [];
   const shows = part === 'page' ? { shows: speltAs(words, 'sentence') } : {};
   const checks = `the ${part} is at ${address}`;
-  if (builds === 'server')
-    return [{ proof: 'http', steps: [{ ask: `GET ${address}`, status: 200, ...shows }], checks }];
+  // What only answers requests of scripts is no page.
+  if (builds === 'server' || part === 'endpoint')
+    return 'folder' in traits.serve
+      ? []
+      : [{ proof: 'http', steps: [{ ask: `GET ${address}`, status: 200, ...shows }], checks }];
   return [{ proof: 'page', visit: address, ...shows, checks }];
 }

@@ -2,22 +2,49 @@ import path from 'node:path';
 import { spelledLike, type Subject } from '../analogy/like.ts';
 import { speltAs } from '../analogy/spellings.ts';
 import type { ChangeSet } from '../change/change-set.ts';
-import type { Edit } from '../edits/edit.ts';
+import { parseScript } from '../formats/script/syntax.ts';
+import { wholeFile, type Edit } from '../edits/edit.ts';
 import type { Context } from '../host/context.ts';
 import { Ground } from '../joints/ground.ts';
-import type { AlikePart, KindGrowth, Standing } from '../joints/growth.ts';
-import { filesLike } from './files-like.ts';
+import type { KindGrowth, Standing } from '../joints/growth.ts';
+import { tieEdits } from '../plan/attach/way-edits.ts';
+import { filesLike, nameOf, plainText } from './files-like.ts';
 import { partId, type AlikeRequest } from './grow-request.ts';
 import { growing, withoutParts, type Growing } from './growing.ts';
 import { linkEdit } from './link-edits.ts';
 import { fileForAddress, isPageAddress } from './page-address.ts';
 import { hasGrown, partChange } from './part-change.ts';
-import { wrongWord, nothingAlike, notListed, takenAddress } from './part-problems.ts';
+import {
+  cannotLoadLazily,
+  notThere,
+  nothingAlike,
+  notListed,
+  takenAddress,
+  takenFile,
+  wrongWord,
+} from './part-problems.ts';
 import { routeProofs, testProofs } from './part-proofs.ts';
-import { addressSpelling, isBelow, namedAll, ownWords, siblingsOf, usualParent, type Sibling } from './siblings.ts';
-import { tableEdits } from './table-edits.ts';
+import {
+  addressSpelling,
+  isBelow,
+  namedAll,
+  ownWords,
+  siblingsOf,
+  usualParent,
+  type Named,
+  type Sibling,
+} from './siblings.ts';
+import { tableEdits, type TableManner } from './table-edits.ts';
 
-const TITLES = { page: 'Page', endpoint: 'Endpoint', component: 'Component' };
+const TITLES = { page: 'Page', endpoint: 'Endpoint', component: 'Component', middleware: 'Middleware' };
+
+/** A part that is to grow, where it is to grow. */
+interface Task {
+  request: AlikeRequest;
+  place: Growing & { kind: KindGrowth };
+  ground: Ground;
+  subject: Subject;
+}
 
 /**
  * Plans a part like those of its kind that stand beside it, as one change set. Writes nothing; undefined where it has grown already.
@@ -25,30 +52,26 @@ const TITLES = { page: 'Page', endpoint: 'Endpoint', component: 'Component' };
  */
 export async function planAlike(context: Context, request: AlikeRequest): Promise<ChangeSet | undefined> {
   const { part, workspace } = request;
-  const place = await growing(context, workspace, part);
-  const { kind, facts, stack } = place;
+  const found = await growing(context, workspace, part);
+  const { kind, facts, stack } = found;
   if (!kind) throw nothingAlike(part, facts.name, stack);
-  const { standing } = kind;
-  const words = ownWords(request.name, standing);
-  if (words.length === 0 || !/^\p{L}/u.test(words[0] ?? '')) throw wrongWord(part, 'name', request.name);
+  const words = ownWords(request.name, kind.standing);
+  checkName(request, words, stack.traits.runtime === 'server');
   const id = partId(part, speltAs(words, 'pascal'));
   if (hasGrown(context, id, workspace)) return undefined;
-  const address = part === 'component' ? undefined : addressFor(request, words, standing);
-  const subject: Subject = { words, address };
+  const hasAddress = part === 'page' || part === 'endpoint';
+  const address = hasAddress ? addressFor(request, words, kind.standing) : undefined;
   const ground = new Ground(withoutParts(context), context.host.root, stack.workspace);
-  const siblings = siblingsOf(ground, standing, address, stack.traits.views?.folder);
-  if (siblings.length === 0) throw nothingAlike(part, facts.name, stack);
-  if (address !== undefined) checkListed(address, siblings);
-  const edits = partEdits(ground, { ...place, kind }, siblings, { part, subject });
-  const link = request.link ? linkEdit(ground, namedAll(standing), subject) : undefined;
-  const like = siblings.slice(0, 3).map((one) => one.standing.name);
-  return partChange(context, place, {
+  const task: Task = { request, place: { ...found, kind }, ground, subject: { words, address } };
+  const { edits, like } = kind.standing.length > 0 ? alikeEdits(task) : firstEdits(task);
+  const link = request.link ? linkEdit(ground, namedAll(kind.standing), task.subject) : undefined;
+  return partChange(context, found, {
     id,
     title: `${TITLES[part]} ${speltAs(words, 'sentence')}`,
-    way: `${address === undefined ? '' : `at ${address}, `}like ${like.join(', ')}`,
+    way: [...(address === undefined ? [] : [`at ${address}`]), like].join(', '),
     choices: address === undefined ? {} : { at: address },
     edits: link ? [...edits, link] : edits,
-    proofs: [...routeProofs(stack, part, subject), ...(await testProofs(context, place, edits))],
+    proofs: [...routeProofs(stack, part, task.subject), ...(await testProofs(context, found, edits))],
     tell:
       request.link && !link
         ? [`Put a link to ${address ?? ''} where your navigation is: none was found by its links.`]
@@ -56,36 +79,120 @@ export async function planAlike(context: Context, request: AlikeRequest): Promis
   });
 }
 
+/** A name has words; on a server it is a variable, too. */
+function checkName({ part, name }: AlikeRequest, words: readonly string[], isVariable: boolean): void {
+  const isName = words.length > 0 && /^\p{L}/u.test(words[0] ?? '');
+  const asVariable = `const ${speltAs(words, 'camel')} = 0;`;
+  if (!isName || (isVariable && 'fault' in parseScript(asVariable, 'name.mjs'))) throw wrongWord(part, 'name', name);
+}
+
 function addressFor({ part, address }: AlikeRequest, words: readonly string[], standing: readonly Standing[]): string {
   const own = speltAs(words, addressSpelling(standing));
-  const wanted = address ?? path.posix.join(usualParent(standing, part), own);
+  const parent = standing.length === 0 && part === 'endpoint' ? '/api' : usualParent(standing, part);
+  const wanted = address ?? path.posix.join(parent, own);
   if (!isPageAddress(wanted)) throw wrongWord(part, 'address', wanted);
   const taken = standing.find((one) => one.address === wanted);
   if (taken) throw takenAddress(part, wanted, taken.file);
   return wanted;
 }
 
-/** Throws a Problem (status 3) where the tables that list the siblings list nothing at an address. */
-function checkListed(address: string, siblings: readonly Sibling[]): void {
-  const belows = [...new Set(siblings.flatMap(({ standing }) => standing.listed?.below ?? []))];
-  if (belows.length > 0 && !belows.some((one) => isBelow(one, address))) throw notListed(address, belows);
+/** The first of its kind: in the plainest form that the docs of its stack have. */
+function firstEdits({ request: { part, before, lazy }, place, ground, subject }: Task): {
+  edits: Edit[];
+  like: string;
+} {
+  const { kind, facts, stack } = place;
+  const first = kind.first?.(nameOf(subject.words), subject.address ?? '');
+  if (!first) throw nothingAlike(part, facts.name, stack);
+  if (before !== undefined) throw notThere(part, before, []);
+  if (lazy) throw cannotLoadLazily(stack.title);
+  if (ground.has(first.file)) throw takenFile(part, first.file);
+  const text = plainText(ground, first.file, subject.words, kind, stack.traits);
+  const ties = tieEdits(first.ties, { stack, values: {} });
+  return { edits: [wholeFile(first.file, text), ...ties], like: `the first one, as ${first.file}` };
 }
 
-function partEdits(
-  ground: Ground,
-  place: Growing & { kind: KindGrowth },
+function alikeEdits(task: Task): { edits: Edit[]; like: string } {
+  const { request, place, ground, subject } = task;
+  const { kind, facts, stack } = place;
+  const { standing } = kind;
+  const siblings = siblingsOf(ground, standing, subject.address, stack.traits.views?.folder);
+  if (siblings.length === 0) throw nothingAlike(request.part, facts.name, stack);
+  // Pages that wait for a table are listed in the one that has begun.
+  const isListed = ({ standing: { listed } }: Named): boolean => listed !== undefined;
+  const listedAll = namedAll(standing).filter(isListed);
+  const inTable: readonly Named[] = siblings.some(isListed) || listedAll.length === 0 ? siblings : listedAll;
+  if (subject.address !== undefined) checkListed(subject.address, inTable);
+  const { main, files } = ownFiles(task, siblings);
+  const how = tableManner(task, main);
+  const ownName =
+    inTable === siblings
+      ? subject
+      : { ...subject, words: ownWords(path.posix.basename(main).replace(/\.\w+$/, ''), []) };
+  const others = siblings.map(({ standing: { file }, words }) => ({ file, words }));
+  const listed = tableEdits(ground, inTable, ownName, how);
+  if (how.lazily && listed.length === 0) throw cannotLoadLazily(stack.title);
+  return {
+    edits: [...files, ...listed, ...(kind.alsoNamed?.(others, subject) ?? [])],
+    like: `like ${siblings
+      .slice(0, 3)
+      .map((one) => one.standing.name)
+      .join(', ')}`,
+  };
+}
+
+/** The files of a new part, the one that shows it first. */
+function ownFiles(
+  { request: { part }, place, ground, subject }: Task,
   siblings: readonly Sibling[],
-  { part, subject }: { part: AlikePart; subject: Subject },
-): Edit[] {
+): { main: string; files: Edit[] } {
   const { kind, stack } = place;
+  const [base] = siblings;
+  const own = base?.standing.file ?? '';
+  if (part === 'page' && siblings.length === 1 && isRoot(base, kind, stack)) {
+    const main = path.posix.join(
+      path.posix.dirname(own),
+      'pages',
+      speltAs(subject.words, 'pascal') + path.posix.extname(own),
+    );
+    return { main, files: [wholeFile(main, plainText(ground, main, subject.words, kind, stack.traits))] };
+  }
   const placed = placing(siblings, kind, subject);
   const shown = part === 'page' ? 'h1' : part === 'component' ? 'p' : undefined;
-  const others = siblings.map(({ standing: { file }, words }) => ({ file, words }));
-  return [
-    ...filesLike(ground, siblings, { subject, placed, shown, kind, traits: stack.traits }),
-    ...tableEdits(ground, siblings, subject),
-    ...(kind.alsoNamed?.(others, subject) ?? []),
-  ];
+  return {
+    main: placed(own),
+    files: filesLike(ground, siblings, { subject, placed, shown, kind, traits: stack.traits }),
+  };
+}
+
+/** Whether a page is what the root of the app shows, which says nothing of others: it lies in no folder of pages. */
+function isRoot(page: Sibling | undefined, { routes }: KindGrowth, { traits }: Growing['stack']): boolean {
+  const { address, file = '' } = page?.standing ?? {};
+  const folder = path.posix.basename(path.posix.dirname(file));
+  return (
+    routes === undefined && traits.runtime !== 'server' && address === '/' && !/page|view|screen|route/i.test(folder)
+  );
+}
+
+/** Throws a Problem (status 2) for a neighbour that is not there, status 3 where nothing is loaded only when it is shown. */
+function tableManner({ request: { part, before, lazy }, place: { kind, stack } }: Task, file: string): TableManner {
+  const all = namedAll(kind.standing);
+  const wanted = before === undefined ? undefined : speltAs(ownWords(before, kind.standing), 'kebab');
+  const neighbour = all.find(({ words }) => speltAs(words, 'kebab') === wanted);
+  if (before !== undefined && !neighbour)
+    throw notThere(
+      part,
+      before,
+      all.map(({ standing }) => standing.name),
+    );
+  if (lazy && !kind.lazily) throw cannotLoadLazily(stack.title);
+  return { file, before: neighbour, lazily: lazy ? kind.lazily : undefined };
+}
+
+/** Throws a Problem (status 3) where the tables that list the siblings list nothing at an address. */
+function checkListed(address: string, siblings: readonly Named[]): void {
+  const belows = [...new Set(siblings.flatMap(({ standing }) => standing.listed?.below ?? []))];
+  if (belows.length > 0 && !belows.some((one) => isBelow(one, address))) throw notListed(address, belows);
 }
 
 /** Where each file of a new part goes, by the file of the first sibling that it is like. */

@@ -93,7 +93,8 @@ function together(changes: readonly ChangeSet[], proofs: ChangeSet['proofs'], ti
     files: joinFiles(changes.flatMap(({ files }) => files)),
     install: changes.find(({ install }) => install)?.install,
     proofs: [...changes.flatMap((one) => one.proofs), ...proofs],
-    tell: [...new Set(changes.flatMap(({ tell }) => tell))],
+    // What is said of the kit is how its pieces come.
+    tell: [],
     warnings: [...new Set(changes.flatMap(({ warnings }) => warnings))],
   };
 }

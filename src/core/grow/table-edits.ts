@@ -3,7 +3,7 @@ import { madeLike, spelledLike, type Subject, type Told } from '../analogy/like.
 import { speltAs } from '../analogy/spellings.ts';
 import type { Edit } from '../edits/edit.ts';
 import type { Ground } from '../joints/ground.ts';
-import type { Listing, Standing, Stretch } from '../joints/growth.ts';
+import type { KindGrowth, Listing, Standing, Stretch } from '../joints/growth.ts';
 import { besideEdit } from './beside-edit.ts';
 import { isBelow, type Named } from './siblings.ts';
 
@@ -15,13 +15,28 @@ interface Place {
   told: Told;
 }
 
+/** How a part is registered, where more is known than that it is like its siblings. */
+export interface TableManner {
+  /** The file that shows it: what brings it into a table leads there. */
+  file?: string | undefined;
+  /** How an entry loads what it shows only then, where it is to. */
+  lazily?: KindGrowth['lazily'];
+  /** The one that it goes before. */
+  before?: Named | undefined;
+}
+
 /** The edits by which a new part is registered like its siblings: in their table, with what brings it in, and where they are handed on. */
-export function tableEdits(ground: Ground, siblings: readonly Named[], subject: Subject): Edit[] {
+export function tableEdits(
+  ground: Ground,
+  siblings: readonly Named[],
+  subject: Subject,
+  how: TableManner = {},
+): Edit[] {
   const handedOn = siblings.flatMap((one) => (one.standing.handedOn ? [{ ...one, at: one.standing.handedOn }] : []));
   const { file } = handedOn[0]?.at ?? {};
   const text = file === undefined ? undefined : ground.text(file);
   return [
-    ...listedEdits(ground, siblings, subject),
+    ...listedEdits(ground, siblings, subject, how),
     ...(file === undefined || text === undefined
       ? []
       : statementEdit(
@@ -33,7 +48,7 @@ export function tableEdits(ground: Ground, siblings: readonly Named[], subject: 
   ];
 }
 
-function listedEdits(ground: Ground, siblings: readonly Named[], subject: Subject): Edit[] {
+function listedEdits(ground: Ground, siblings: readonly Named[], subject: Subject, how: TableManner): Edit[] {
   const { address = '/' } = subject;
   const listed = siblings.filter(
     (one): one is Listed => one.standing.listed !== undefined && isBelow(one.standing.listed.below, address),
@@ -44,19 +59,47 @@ function listedEdits(ground: Ground, siblings: readonly Named[], subject: Subjec
   const { file, below, form } = first.standing.listed;
   const inList = listed.filter(({ standing: { listed: one } }) => one.file === file && one.below === below);
   const lazily = inList.filter(({ standing }) => standing.listed.brought === undefined);
-  const alike = lazily.length * 2 > inList.length ? lazily : inList.filter((one) => !lazily.includes(one));
+  const isLazy = how.lazily ? lazily.length > 0 : lazily.length * 2 > inList.length;
+  const alike = isLazy ? lazily : inList.filter((one) => !lazily.includes(one));
   const source = ground.text(file) ?? '';
   const [base, ...rest] = alike.map((one) => entryOf(source, one));
   if (!base) return [];
-  const isWhole = base.address === alike[0]?.standing.address;
+  const isWhole = base.address === undefined || base.address === alike[0]?.standing.address;
   const made = likeMost([base, ...rest], isWhole ? subject : { ...subject, address: relativeAddress(below, address) });
-  const code = form === 'statement' ? made : made.slice(1, -1);
-  const entry = besideEdit(file, source, entryPlace(inList, address), code, form === 'object' ? ',' : '');
-  return [...broughtEdit(file, source, alike, subject), entry];
+  const code = leadingTo(how.file, alike, file, form === 'statement' ? made : made.slice(1, -1));
+  const brought = broughtEdit(file, source, alike, subject, how);
+  if (how.lazily && !isLazy) {
+    const own = lazyEntry(how.lazily, code, brought);
+    return own === undefined
+      ? []
+      : [besideEdit(file, source, entryPlace(inList, address), own, form === 'object' ? ',' : '')];
+  }
+  const at = how.before?.standing.listed?.entry;
+  const place = at ? { at, side: 'before' as const } : entryPlace(inList, address);
+  const entry = besideEdit(file, source, place, code, form === 'object' ? ',' : '');
+  return [...brought, entry];
+}
+
+/** An entry that loads by itself what an import would have brought. */
+function lazyEntry(
+  lazily: NonNullable<TableManner['lazily']>,
+  code: string,
+  [brought]: readonly Edit[],
+): string | undefined {
+  const statement = brought?.format === 'beside' ? brought.operation.code : '';
+  const [, whole, named = '', from = ''] =
+    /^import\s+(?:(\w+)|\{\s*(\w+)\s*\})\s+from\s+(['"][^'"]+['"])/.exec(statement) ?? [];
+  return from === '' ? undefined : lazily(code, { name: whole ?? named, from, isDefault: whole !== undefined });
 }
 
 /** The edit that brings a part into a table: an import like those of its siblings, or a name in the one that brings all of them. */
-function broughtEdit(file: string, source: string, alike: readonly Listed[], subject: Subject): Edit[] {
+function broughtEdit(
+  file: string,
+  source: string,
+  alike: readonly Listed[],
+  subject: Subject,
+  how: TableManner,
+): Edit[] {
   const places = alike.flatMap((one) => {
     const { brought } = one.standing.listed;
     return brought ? [{ ...placeOf(file, source, brought, one), from: brought.from }] : [];
@@ -74,8 +117,24 @@ function broughtEdit(file: string, source: string, alike: readonly Listed[], sub
       { file, format: 'script', operation: { op: 'import', import: { from: last.from, named: { [name]: name } } } },
     ];
   }
-  const code = likeMost([first.told, ...rest.map(({ told }) => told)], subject);
+  const code = leadingTo(how.file, alike, file, likeMost([first.told, ...rest.map(({ told }) => told)], subject));
   return [besideEdit(file, source, { at: last.at, side: 'behind' }, code, '')];
+}
+
+/**
+ * Code that brings a part in by the way to its file, where its sibling's way, told anew, would lead elsewhere. Names that are not
+ * ways from the importer's folder stay: what they stand for is not known here.
+ */
+function leadingTo(file: string | undefined, [sibling]: readonly Listed[], from: string, code: string): string {
+  const [, quote = '', written = ''] = /(['"])(\.{1,2}\/[^'"\n]+)\1/.exec(code) ?? [];
+  if (file === undefined || written === '' || !sibling) return code;
+  const bare = (one: string): string => one.replace(/(\/index)?(\.[cm]?[jt]sx?)?$/, '');
+  const folder = path.posix.dirname(from);
+  if (bare(path.posix.join(folder, written)) === bare(file)) return code;
+  const way = path.posix.relative(folder, file);
+  const isNamedWhole = /\.\w+$/.test(written);
+  const wanted = `${way.startsWith('.') ? '' : './'}${isNamedWhole ? way : bare(way)}`;
+  return code.replace(`${quote}${written}${quote}`, `${quote}${wanted}${quote}`);
 }
 
 /** The edit that puts a statement beside others like it, in its place where these are sorted. */
@@ -104,12 +163,8 @@ function entryOf(source: string, { standing: { address = '', listed }, words }: 
   const { entry, file, below, form } = listed;
   const code = source.slice(entry.start, entry.end);
   const isWhole = code.includes(`'${address}'`) || code.includes(`"${address}"`);
-  return {
-    text: form === 'statement' ? code : `(${code})`,
-    file: `entry${path.extname(file)}`,
-    words,
-    address: isWhole ? address : relativeAddress(below, address),
-  };
+  const told = { text: form === 'statement' ? code : `(${code})`, file: `entry${path.extname(file)}`, words };
+  return address === '' ? told : { ...told, address: isWhole ? address : relativeAddress(below, address) };
 }
 
 function relativeAddress(below: string, address: string): string {

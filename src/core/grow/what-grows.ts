@@ -15,7 +15,7 @@ export interface WhatGrows {
   parts: { part: Part; how: string }[];
 }
 
-const ALIKE: readonly AlikePart[] = ['page', 'component', 'endpoint'];
+const ALIKE: readonly AlikePart[] = ['page', 'component', 'endpoint', 'middleware'];
 
 /** Tells what can grow in a workspace, given by its folder. */
 export async function whatGrows(context: Context, folder: string): Promise<WhatGrows> {
@@ -42,6 +42,7 @@ export async function whatGrows(context: Context, folder: string): Promise<WhatG
 }
 
 function howOf({ standing, routes }: KindGrowth): string {
+  if (standing.length === 0) return 'the first one, in its plainest form';
   const names = standing.slice(0, 3).map(({ name }) => name);
   const more = standing.length > names.length ? ` and ${standing.length - names.length} more` : '';
   const listed = standing.find((one) => one.listed)?.listed?.file;

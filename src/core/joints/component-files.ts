@@ -8,9 +8,25 @@ import { plainComponent } from './plain-parts.ts';
 // Where components lie that several pages use, by the names that people give such folders.
 const FOLDER = /(^|\/)(components?|ui|elements|widgets)(\/|$)/i;
 
-/** How components come to be in a workspace: those that lie in folders of their own kind. `ending` tells files that can be one. */
-export function componentGrowth(ground: Ground, ending: RegExp): KindGrowth {
-  return { standing: standingComponents(ground, ending), plainText: plainComponent };
+/**
+ * How components come to be in a workspace: those that lie in folders of their own kind. `ending` tells files that can be one,
+ * `plainest` is what the first one ends in.
+ */
+export function componentGrowth(ground: Ground, ending: RegExp, plainest?: string): KindGrowth {
+  return {
+    standing: standingComponents(ground, ending),
+    plainText: plainComponent,
+    ...(plainest === undefined
+      ? {}
+      : {
+          first: ({ pascal }) => ({ file: ground.inHost(`${componentsHome(ground)}/${pascal}.${plainest}`), ties: [] }),
+        }),
+  };
+}
+
+/** Where the first component goes: beside the app's modules. */
+function componentsHome(ground: Ground): string {
+  return ground.names(ground.inHost('src')).length > 0 ? 'src/components' : 'components';
 }
 
 function standingComponents(ground: Ground, ending: RegExp): Standing[] {

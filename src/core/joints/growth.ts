@@ -1,8 +1,9 @@
 import type { Subject } from '../analogy/like.ts';
+import type { Tie } from '../definition/ties.ts';
 import type { Edit } from '../edits/edit.ts';
 
 /** What is made like others of its kind. */
-export type AlikePart = 'page' | 'endpoint' | 'component';
+export type AlikePart = 'page' | 'endpoint' | 'component' | 'middleware';
 
 /** A part that a workspace has. Those with an address have one of their own: none with a parameter, none for whatever is not found. */
 export interface Standing {
@@ -50,8 +51,17 @@ export interface FileRoutes {
 /** The name of a part that is made by itself, in the spellings that plain texts need. */
 export interface PlainName {
   pascal: string;
+  camel: string;
   kebab: string;
   sentence: string;
+}
+
+/** The first of its kind, in the plainest form that the docs of its stack have. */
+export interface First {
+  /** Relative to the host's root. */
+  file: string;
+  /** What registers it; none where its file alone makes it what it is. */
+  ties: Tie[];
 }
 
 /** How parts of one kind come to be in a workspace. */
@@ -60,10 +70,27 @@ export interface KindGrowth {
   routes?: FileRoutes | undefined;
   /** What one says where no other shows how they are written: scripts as TypeScript and ES modules, in the manner of this project. */
   plainText(this: void, name: PlainName, file: string): string;
+  /** How the first one comes to be where none stands; undefined where that cannot be told. */
+  first?: ((this: void, name: PlainName, address: string) => First) | undefined;
+  /** Whether a text does what such a part must: one that does not is written in the plainest form. */
+  does?: ((this: void, text: string) => boolean) | undefined;
+  /**
+   * An entry of a table, as code, that loads what it shows only then, by one that has it at once; undefined where it cannot. Left out
+   * where each part is loaded by itself.
+   */
+  lazily?: ((this: void, entry: string, shown: Loaded) => string | undefined) | undefined;
   /** What a handler answers with where nothing else is known, as code; `response` is the name of what it answers by. */
   answer?: ((this: void, response: string) => string) | undefined;
   /** The edits by which something else names a new one as it names all of some others. */
   alsoNamed?: ((this: void, others: readonly NamedFile[], subject: Subject) => Edit[]) | undefined;
+}
+
+/** What an entry shows: a name, and the module that it is the default of, or an export under this name. */
+export interface Loaded {
+  name: string;
+  /** As code, with its quotes. */
+  from: string;
+  isDefault: boolean;
 }
 
 /** A part by its file, with the words of its name. */

@@ -1,7 +1,8 @@
 import { componentGrowth } from './component-files.ts';
 import type { Ground } from './ground.ts';
 import { addressOfParts, filePages } from './file-routes.ts';
-import type { FileRoutes, Growth } from './growth.ts';
+import type { FileRoutes, Growth, Loaded, Standing } from './growth.ts';
+import { ownFilesOf } from './own-sources.ts';
 import { plainReactPage, plainVuePage } from './plain-parts.ts';
 import { tablePages } from './route-table.ts';
 
@@ -24,6 +25,11 @@ function typedRoutes(ground: Ground): FileRoutes | undefined {
   };
 }
 
+/** What modules with elements end in. */
+function elementsEnding({ workspace }: Ground): string {
+  return workspace.language === 'ts' ? 'tsx' : 'jsx';
+}
+
 /** What grows in an app whose pages are listed in a table of routes. */
 export function tableGrowth(ground: Ground): Growth {
   const isVue = ground.finds('vue');
@@ -32,10 +38,42 @@ export function tableGrowth(ground: Ground): Growth {
       const plainText = isVue ? plainVuePage : plainReactPage;
       const typed = typedRoutes(ground);
       const byFiles = typed ? filePages(ground, typed) : [];
-      return byFiles.length > 0
-        ? { standing: byFiles, routes: typed, plainText }
-        : { standing: tablePages(ground, ROUTERS), plainText };
+      if (byFiles.length > 0) return { standing: byFiles, routes: typed, plainText };
+      const listed = tablePages(ground, ROUTERS);
+      const isBegun = listed.length > 0 && listed.every(({ address }) => address === '/');
+      // A table that has just begun says little of pages: those that wait for it say more.
+      const waiting = isBegun ? waitingPages(ground, isVue ? /\.vue$/ : /\.[jt]sx$/, listed) : [];
+      return { standing: [...listed, ...waiting], plainText, lazily: isVue ? lazyVue : lazyReact };
     },
-    component: () => componentGrowth(ground, isVue ? /\.vue$/ : /\.[jt]sx?$/),
+    component: () =>
+      isVue
+        ? componentGrowth(ground, /\.vue$/, 'vue')
+        : componentGrowth(ground, /\.[jt]sx?$/, ground.finds('react') ? elementsEnding(ground) : undefined),
   };
+}
+
+/** Files in a folder for pages that no table lists. */
+function waitingPages(ground: Ground, ending: RegExp, listed: readonly Standing[]): Standing[] {
+  return ownFilesOf(ground).flatMap((file): Standing[] => {
+    const [, folder, name = ''] = /(?:^|\/)(pages|views|screens)\/([^/.]+)\.\w+$/.exec(file) ?? [];
+    const isPage = folder !== undefined && ending.test(file) && !listed.some((one) => one.file === file);
+    return isPage && !/^index$/i.test(name) ? [{ file, name }] : [];
+  });
+}
+
+/** Vue Router, "Lazy Loading Routes". */
+function lazyVue(entry: string, { name, from, isDefault }: Loaded): string | undefined {
+  const load = isDefault ? `() => import(${from})` : `() => import(${from}).then((module) => module.${name})`;
+  return replacedOnce(entry, new RegExp(`\\bcomponent:\\s*${name}\\b`), `component: ${load}`);
+}
+
+/** React Router, "lazy" of a route object. */
+function lazyReact(entry: string, { name, from, isDefault }: Loaded): string | undefined {
+  const module = `(await import(${from})).${isDefault ? 'default' : name}`;
+  const shown = new RegExp(`\\b(?:element:\\s*<${name}\\s*/>|Component:\\s*${name}\\b)`);
+  return replacedOnce(entry, shown, `lazy: async () => ({ Component: ${module} })`);
+}
+
+function replacedOnce(text: string, pattern: RegExp, by: string): string | undefined {
+  return pattern.test(text) ? text.replace(pattern, () => by) : undefined;
 }

@@ -7,6 +7,8 @@ export interface GrowWords {
   names?: string[] | undefined;
   at?: string | undefined;
   link: boolean;
+  lazy: boolean;
+  before?: string | undefined;
   value?: string | undefined;
   from?: number | undefined;
   to?: number | undefined;
@@ -15,22 +17,24 @@ export interface GrowWords {
 
 // What each part can be told.
 const TAKES: Record<Part, readonly (keyof GrowWords)[]> = {
-  page: ['names', 'at', 'link'],
+  page: ['names', 'at', 'link', 'lazy'],
   endpoint: ['names', 'at'],
   component: ['names'],
+  middleware: ['names', 'before'],
   piece: ['names'],
   colour: ['names', 'value'],
   'type-scale': ['from', 'to', 'ratio'],
 };
-const ALL: readonly (keyof GrowWords)[] = ['names', 'at', 'link', 'value', 'from', 'to', 'ratio'];
+const ALL: readonly (keyof GrowWords)[] = ['names', 'at', 'link', 'lazy', 'before', 'value', 'from', 'to', 'ratio'];
+const OPTIONAL: readonly string[] = ['at', 'link', 'lazy', 'before'];
 
 /** What is asked for. Throws a Problem (status 2) for a part that is none, for words that say nothing of it, and for those that it lacks. */
 export function requestOf(words: GrowWords, workspace: string): GrowRequest {
-  const { part = '', names = [], at: address, link, value = '', from = 0, to = 0, ratio = '' } = words;
+  const { part = '', names = [], at: address, link, lazy, before, value = '', from = 0, to = 0, ratio = '' } = words;
   if (!isPart(part)) throw unknownPart(part);
   const idle = ALL.find((one) => isGiven(words[one]) && !TAKES[part].includes(one));
   if (idle !== undefined) throw saysNothing(part, idle);
-  const missing = TAKES[part].find((one) => !['at', 'link'].includes(one) && !isGiven(words[one]));
+  const missing = TAKES[part].find((one) => !OPTIONAL.includes(one) && !isGiven(words[one]));
   if (missing !== undefined) throw lacks(part, missing);
   if (part === 'piece') return { part, names, workspace };
   const [name = '', second] = names;
@@ -43,7 +47,7 @@ export function requestOf(words: GrowWords, workspace: string): GrowRequest {
       return { part, scale: { from, to, ratioFrom, ratioTo }, workspace };
     }
     default:
-      return { part, name, address, link, workspace };
+      return { part, name, address, link, lazy, before, workspace };
   }
 }
 
@@ -84,6 +88,7 @@ const EXAMPLES: Record<Part, string> = {
   page: 'page SeedSwap',
   endpoint: 'endpoint SeedSwap',
   component: 'component PriceTag',
+  middleware: 'middleware request-log',
   piece: 'piece button dialog',
   colour: "colour leaf --value '#2f6f3e'",
   'type-scale': 'type-scale --from 360 --to 1280 --ratio 1.2:1.25',

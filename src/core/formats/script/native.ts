@@ -69,7 +69,12 @@ function toCommonJs({ text, program }: Script, ending: ModuleStyle['ending']): s
   };
   for (const node of program.body) {
     if (node.type === 'ImportDeclaration') replace(node, node.end, required(node, ending));
-    if (node.type === 'ExportDefaultDeclaration') replace(node, node.declaration.start, 'module.exports = ');
+    if (node.type === 'ExportDefaultDeclaration') {
+      replace(node, node.declaration.start, 'module.exports = ');
+      // What was a declaration is the end of a statement now.
+      if (/^(Function|Class)Declaration$/.test(node.declaration.type))
+        splices.push({ at: node.end, removed: '', inserted: ';' });
+    }
     if (node.type !== 'ExportNamedDeclaration' || !node.declaration) continue;
     exported.push(...declaredBy(node.declaration));
     replace(node, node.declaration.start, '');

@@ -1,6 +1,6 @@
 import { componentGrowth } from '../../joints/component-files.ts';
 import type { Ground } from '../../joints/ground.ts';
-import type { Growth, KindGrowth, PlainName } from '../../joints/growth.ts';
+import type { Growth, KindGrowth, Loaded, PlainName } from '../../joints/growth.ts';
 import { tablePages } from '../../joints/route-table.ts';
 import { declaredInModule } from './declared-in-module.ts';
 
@@ -8,7 +8,7 @@ import { declaredInModule } from './declared-in-module.ts';
 export function angularGrowth(ground: Ground): Growth {
   const alsoNamed: KindGrowth['alsoNamed'] = (others, subject) => declaredInModule(ground, others, subject);
   return {
-    page: () => ({ standing: tablePages(ground, ['@angular/router']), plainText: plainPage, alsoNamed }),
+    page: () => ({ standing: tablePages(ground, ['@angular/router']), plainText: plainPage, alsoNamed, lazily }),
     component: () => ({ ...componentGrowth(ground, /\.component\.ts$/), plainText: plainComponent, alsoNamed }),
   };
 }
@@ -19,4 +19,11 @@ function plainPage({ pascal, sentence }: PlainName): string {
 
 function plainComponent({ pascal, kebab, sentence }: PlainName): string {
   return `import { Component } from '@angular/core';\n\n@Component({\n  selector: 'app-${kebab}',\n  template: '<div>${sentence}</div>',\n})\nexport class ${pascal}Component {}\n`;
+}
+
+/** Angular, "Lazily loaded components and routes". */
+function lazily(entry: string, { name, from }: Loaded): string | undefined {
+  const shown = new RegExp(`\\bcomponent:\\s*${name}\\b`);
+  const load = `loadComponent: () => import(${from}).then((module) => module.${name})`;
+  return shown.test(entry) ? entry.replace(shown, () => load) : undefined;
 }

@@ -17,7 +17,7 @@ export function astroGrowth(ground: Ground): Growth {
   };
   return {
     page: () => ({ standing: filePages(ground, routes), routes, plainText }),
-    component: () => componentGrowth(ground, /\.(astro|vue|svelte|[jt]sx)$/),
+    component: () => componentGrowth(ground, /\.(astro|vue|svelte|[jt]sx)$/, 'astro'),
   };
 }
 

@@ -1,15 +1,19 @@
 import path from 'node:path';
 import { ownModule } from '../../joints/app-module.ts';
 import type { Ground } from '../../joints/ground.ts';
-import type { Growth, PlainName, Standing, Stretch } from '../../joints/growth.ts';
+import type { First, Growth, PlainName, Standing, Stretch } from '../../joints/growth.ts';
+import { ownEnding } from '../../joints/local-import.ts';
 import { serverEntry } from '../../joints/server-entry.ts';
 import { requiredModule } from '../../formats/script/bindings.ts';
 import { broughtAs } from '../../formats/script/brought.ts';
+import { serverApp } from './express-joints.ts';
 import { parseScript, type Node, type Script } from '../../formats/script/syntax.ts';
 
 /** What grows in a server built with Express (its docs: "Routing", "express.Router"): routers that are used at a path, by what they answer. */
 export function expressGrowth(ground: Ground): Growth {
   const mounted = (): Standing[] => (serverEntry(ground)?.modules ?? []).flatMap((file) => mountedIn(ground, file));
+  const home = (): string =>
+    path.posix.relative(ground.workspace.folder, path.posix.dirname(serverApp(ground) ?? ground.inHost('app')));
   const renders = ({ file }: Standing): boolean => /\.render\s*\(/.test(ground.text(file) ?? '');
   return {
     page: () => ({ standing: mounted().filter(renders), plainText: plainPage }),
@@ -17,8 +21,56 @@ export function expressGrowth(ground: Ground): Growth {
       standing: mounted().filter((one) => !renders(one)),
       plainText: plainEndpoint,
       answer: (response) => `${response}.json([])`,
+      first: (name, address) => firstIn(ground, path.posix.join(home(), 'routes'), name, `'${address}', `),
+    }),
+    middleware: () => ({
+      standing: (serverEntry(ground)?.modules ?? []).flatMap((file) => middlewareIn(ground, file)),
+      plainText: plainMiddleware,
+      does: (text) => /\bnext\s*\(/.test(text),
+      first: (name) => firstIn(ground, path.posix.join(home(), 'middleware'), name, ''),
     }),
   };
+}
+
+/** What a file of the server's own is, and what registers it: what stands before its name there tells at which path. */
+function firstIn(ground: Ground, folder: string, { camel, kebab }: PlainName, at: string): First {
+  const stem = path.posix.join(folder, kebab);
+  const ending = ownEnding(serverApp(ground) ?? '') ?? ground.workspace.language;
+  return {
+    file: ground.inHost(`${stem}.${ending}`),
+    ties: [
+      {
+        at: 'server.handlers',
+        use: `${at}${camel}`,
+        phase: at === '' ? 'parsed' : 'routes',
+        imports: [{ file: stem, default: camel }],
+      },
+    ],
+  };
+}
+
+// A fourth parameter takes errors (Express, "Error handling").
+const TAKES_ERRORS = /\(\s*\w+[^,()]*,[^,()]*,[^,()]*,[^,()]*\)\s*(=>|\{)/;
+
+/** What a module of its own does to all requests, as far as that stands before what answers at a path. */
+function middlewareIn(ground: Ground, file: string): Standing[] {
+  const script = parseScript(ground.text(file) ?? '', file);
+  if ('fault' in script) return [];
+  const found: Standing[] = [];
+  for (const statement of script.program.body) {
+    const call = statement.type === 'ExpressionStatement' ? statement.expression : undefined;
+    if (call?.type !== 'CallExpression' || !isUse(call.callee)) continue;
+    const [only, second] = call.arguments;
+    if (second) break;
+    const made = only?.type === 'CallExpression' ? only.callee : only;
+    const own = made ? routerOf(ground, script, file, made) : undefined;
+    if (!own || TAKES_ERRORS.test(ground.text(own.file) ?? '')) continue;
+    const { start, end } = statement;
+    const name = path.posix.basename(own.file).replace(/\.\w+$/, '');
+    const listed = { file, entry: { start, end }, below: '/', brought: own.brought, form: 'statement' as const };
+    found.push({ file: own.file, name, listed });
+  }
+  return found;
 }
 
 /** The routers that a module uses at paths: `app.use('/plots', plots)`. */
@@ -71,4 +123,8 @@ function plainEndpoint(): string {
 
 function plainRouter(answer: string): string {
   return `import { Router } from 'express';\n\nconst router = Router();\n\nrouter.get('/', (request, response) => {\n  ${answer};\n});\n\nexport default router;\n`;
+}
+
+function plainMiddleware({ camel }: PlainName): string {
+  return `import type { NextFunction, Request, Response } from 'express';\n\nexport default function ${camel}(request: Request, response: Response, next: NextFunction) {\n  next();\n}\n`;
 }

@@ -20,7 +20,7 @@ const PARSERS = ['json', 'urlencoded', 'raw', 'text', 'bodyParser', 'cookieParse
 /** The joints of a server built with Express (its docs: "Using middleware", "Error handling"). */
 export async function readExpress(ground: Ground): Promise<StackReading> {
   const entry = serverEntry(ground);
-  const app = entry?.modules.find((file) => makesServer(ground.text(file) ?? ''));
+  const app = entry && madeIn(ground, entry);
   const traits = plainTraits(ground);
   return {
     joints: [
@@ -39,6 +39,16 @@ export async function readExpress(ground: Ground): Promise<StackReading> {
       readsEnvironment: entry?.readsEnvironment,
     },
   };
+}
+
+/** The module that makes the server; undefined where none is found. */
+export function serverApp(ground: Ground): string | undefined {
+  const entry = serverEntry(ground);
+  return entry && madeIn(ground, entry);
+}
+
+function madeIn(ground: Ground, { modules }: ServerEntry): string | undefined {
+  return modules.find((file) => makesServer(ground.text(file) ?? ''));
 }
 
 function ofServer(ground: Ground, entry: ServerEntry, app: string): Partial<Traits> {

@@ -1,4 +1,5 @@
 import { addressOfParts, filePages } from '../../joints/file-routes.ts';
+import { serverFiles } from '../../joints/server-files.ts';
 import { componentGrowth } from '../../joints/component-files.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { FileRoutes, Growth, KindGrowth } from '../../joints/growth.ts';
@@ -7,17 +8,64 @@ import { plainReactPage } from '../../joints/plain-parts.ts';
 /** What grows in an app built with Next.js: pages of the app router where it has one, else of the pages router. */
 export function nextjsGrowth(ground: Ground): Growth {
   const page = (): KindGrowth => ({ ...pagesOf(ground), plainText: plainReactPage });
-  return { page, component: () => componentGrowth(ground, /\.[jt]sx?$/) };
+  return {
+    page,
+    endpoint: () => endpointsOf(ground),
+    component: () => componentGrowth(ground, /\.[jt]sx?$/, ground.workspace.language === 'ts' ? 'tsx' : 'js'),
+  };
 }
 
 function pagesOf(ground: Ground): Pick<KindGrowth, 'standing' | 'routes'> {
-  const find = (name: string): string | undefined =>
-    [name, `src/${name}`].map((one) => ground.inHost(one)).find((folder) => ground.names(folder).length > 0);
-  const app = find('app');
-  const pages = find('pages');
+  const [app, pages] = [homeOf(ground, 'app'), homeOf(ground, 'pages')];
   const all = [...(app ? [appRoutes(ground, app)] : []), ...(pages ? [pageRoutes(ground, pages)] : [])];
   const found = all.map((routes) => ({ routes, standing: filePages(ground, routes) }));
   return found.find(({ standing }) => standing.length > 0) ?? { standing: [] };
+}
+
+function homeOf(ground: Ground, name: string): string | undefined {
+  return [name, `src/${name}`].map((one) => ground.inHost(one)).find((folder) => ground.names(folder).length > 0);
+}
+
+/** Next.js, "Route Handlers" in the app router, "API Routes" in the pages router. */
+function endpointsOf(ground: Ground): KindGrowth {
+  const ending = ground.workspace.language;
+  const app = homeOf(ground, 'app');
+  if (app !== undefined)
+    return serverFiles(ground, {
+      routes: {
+        folder: app,
+        addressOf(file) {
+          const parts = file.split('/');
+          const isRoute =
+            /^route\.[jt]s$/.test(parts.pop() ?? '') && !parts.some((part) => /^[_@]|^\(\.+\)/.test(part));
+          return isRoute ? addressOfParts(parts) : undefined;
+        },
+        plain: (segment) => `${segment}/route.${ending}`,
+      },
+      first: (address) => `${address.slice(1)}/route.${ending}`,
+      plainText: () => 'export function GET() {\n  return Response.json([]);\n}\n',
+      answers: /\bexport\s+(async\s+)?(function|const)\s+(GET|POST|PUT|PATCH|DELETE)\b[\s\S]*(\breturn\b|=>)/,
+    });
+  const pages = homeOf(ground, 'pages');
+  return pages === undefined
+    ? { standing: [], plainText: () => '' }
+    : serverFiles(ground, {
+        routes: {
+          folder: pages,
+          addressOf(file) {
+            const isRoute = /^api\/.*\.[jt]s$/.test(file) && !/\.(test|spec|d)\./.test(file);
+            return isRoute ? addressOfParts(file.replace(/\.\w+$/, '').split('/')) : undefined;
+          },
+          plain: (segment) => `${segment}.${ending}`,
+        },
+        first: (address) => `${address.slice(1)}.${ending}`,
+        plainText: plainApiRoute,
+        answers: /\bexport default\b[\s\S]*\.(json|send|end)\(/,
+      });
+}
+
+function plainApiRoute(): string {
+  return "import type { NextApiRequest, NextApiResponse } from 'next';\n\nexport default function handler(request: NextApiRequest, response: NextApiResponse) {\n  response.status(200).json([]);\n}\n";
 }
 
 /** Next.js, "Project structure": a folder is shown at its path if it has a page; those that begin with an underscore or `@` are not. */

@@ -1,7 +1,8 @@
+import { serverFiles } from '../../joints/server-files.ts';
 import { componentGrowth } from '../../joints/component-files.ts';
 import { addressOfParts, filePages } from '../../joints/file-routes.ts';
 import type { Ground } from '../../joints/ground.ts';
-import type { FileRoutes, Growth } from '../../joints/growth.ts';
+import type { FileRoutes, Growth, KindGrowth } from '../../joints/growth.ts';
 import { plainVuePage } from '../../joints/plain-parts.ts';
 
 /** What grows in an app built with Nuxt (its docs: "pages"). */
@@ -19,6 +20,25 @@ export function nuxtGrowth(ground: Ground): Growth {
       };
       return { standing: filePages(ground, routes), routes, plainText: plainVuePage };
     },
-    component: () => componentGrowth(ground, /\.vue$/),
+    endpoint: () => endpoints(ground),
+    component: () => componentGrowth(ground, /\.vue$/, 'vue'),
   };
+}
+
+/** Nuxt, "server/ directory": a file is answered at its path, by the method that its name ends in. */
+function endpoints(ground: Ground): KindGrowth {
+  const ending = ground.workspace.language;
+  return serverFiles(ground, {
+    routes: {
+      folder: ground.inHost('server'),
+      addressOf(file) {
+        const [, route] = /^((?:api|routes)\/.*?)(?:\.(?:get|post|put|patch|delete))?\.[jt]s$/.exec(file) ?? [];
+        return route === undefined ? undefined : addressOfParts(route.replace(/^routes\//, '').split('/'));
+      },
+      plain: (segment) => `${segment}.${ending}`,
+    },
+    first: (address) => `${address.startsWith('/api/') ? address.slice(1) : `routes${address}`}.${ending}`,
+    plainText: () => 'export default defineEventHandler(() => []);\n',
+    answers: /\bexport default\b[\s\S]*=>\s*[^{\s]|\breturn\b/,
+  });
 }
