@@ -10,6 +10,7 @@ import type { ChangeSet } from '../../src/core/change/change-set.ts';
 import type { Definition } from '../../src/core/definition/definition.ts';
 import type { AlikeRequest, ThemeRequest } from '../../src/core/grow/grow-request.ts';
 import { planTheme } from '../../src/core/grow/theme/plan-theme.ts';
+import { planLayout } from '../../src/core/grow/plan-layout.ts';
 import { planAlike } from '../../src/core/grow/plan-alike.ts';
 import { planAttach } from '../../src/core/plan/attach/plan-attach.ts';
 import { withSecrets } from '../../src/core/plan/attach/secrets.ts';
@@ -111,6 +112,13 @@ export class MemoryStackHost {
   /** Grows a value of the theme; whether anything was done. */
   async growTheme(wish: DistributiveOmit<ThemeRequest, 'workspace'>): Promise<boolean> {
     const changes = await planTheme(await this.open(), { ...wish, workspace: '.' });
+    await this.apply(changes);
+    return changes !== undefined;
+  }
+
+  /** Grows a layout around pages; whether anything was done. */
+  async growLayout(name: string, ...around: readonly string[]): Promise<boolean> {
+    const changes = await planLayout(await this.open(), { part: 'layout', name, around, workspace: '.' });
     await this.apply(changes);
     return changes !== undefined;
   }

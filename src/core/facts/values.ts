@@ -5,6 +5,8 @@ import path from 'node:path';
 import type { FactName, PlacedFact } from '../definition/facts.ts';
 import { importText } from '../formats/script/import-text.ts';
 import { startOptions } from '../measure/start-options.ts';
+import { componentsHome } from '../joints/components-home.ts';
+import { Ground } from '../joints/ground.ts';
 import { rebasedScreen } from '../joints/rebase.ts';
 import type { Screen, Traits } from '../joints/traits.ts';
 import { ownFiles } from '../survey/own-files.ts';
@@ -79,15 +81,10 @@ function testsFolder({ workspace, stack, reader, root }: Circumstances): string 
   return ['test', 'tests', '__tests__'].find(isFolder) ?? stack.traits.folder;
 }
 
-/** The folder called so in which most components lie; beside the app's modules where there is none yet. */
+/** Where the app's components are, from the workspace on. */
 function componentsFolder({ workspace, stack, reader, root }: Circumstances): string {
-  const counts = new Map<string, number>();
-  for (const file of ownFiles(reader, path.join(root, workspace.folder))) {
-    const [, folder] = /^((?:.*?\/)?components)\/.*\.(vue|svelte|astro|[jt]sx?)$/.exec(file) ?? [];
-    if (folder !== undefined) counts.set(folder, (counts.get(folder) ?? 0) + 1);
-  }
-  const [[most] = []] = [...counts].sort(([, one], [, other]) => other - one);
-  return most ?? path.posix.join(stack.traits.folder, 'components');
+  const home = componentsHome(new Ground(reader, root, workspace), stack.traits.folder);
+  return path.posix.relative(workspace.folder, home);
 }
 
 /** What files with elements end in here: without types some write them in plain .js files, where their bundler takes that. */

@@ -1,3 +1,4 @@
+import { aroundFormat } from './around/around-format.ts';
 import { besideFormat } from './beside/beside-format.ts';
 import { componentFormat } from './component/component-format.ts';
 import { dotenvFormat } from './dotenv/dotenv-format.ts';
@@ -16,6 +17,7 @@ import type { Format, FormatDescriptor, Outcome, Surroundings } from './format.t
 
 /** Every kind of text that can be edited. */
 export const FORMATS = [
+  aroundFormat,
   besideFormat,
   componentFormat,
   dotenvFormat,

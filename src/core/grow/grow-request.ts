@@ -23,6 +23,14 @@ export type ThemeRequest = { workspace: string } & (
   { part: 'colour'; name: string; value: string } | { part: 'type-scale'; scale: ScaleWish }
 );
 
+/** What is asked for: a layout around some pages, by their addresses. */
+export interface LayoutRequest {
+  part: 'layout';
+  name: string;
+  around: readonly string[];
+  workspace: string;
+}
+
 /** What is asked for: pieces of a kit, by their names. */
 export interface PieceRequest {
   part: 'piece';
@@ -30,7 +38,7 @@ export interface PieceRequest {
   workspace: string;
 }
 
-export type GrowRequest = AlikeRequest | ThemeRequest | PieceRequest;
+export type GrowRequest = AlikeRequest | LayoutRequest | ThemeRequest | PieceRequest;
 export type Part = GrowRequest['part'];
 
 /** The id that a part has in records: `page:SeedSwap`. */

@@ -58,7 +58,8 @@ export function withoutParts({ reader, host, ledgers }: Context): Reader {
   );
 }
 
-async function growthOf(ground: Ground, { id, outside }: StackFacts): Promise<Growth> {
+/** What grows on a side of a workspace, as its stack tells; nothing on one that is only known by its name. */
+export async function growthOf(ground: Ground, { id, outside }: StackFacts): Promise<Growth> {
   const stack = STACKS.find((one) => one.id === id);
   return stack?.grows && outside === undefined ? stack.grows(ground) : {};
 }

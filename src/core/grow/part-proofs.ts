@@ -17,6 +17,12 @@ export async function testProofs(context: Context, place: Growing, edits: readon
   return run ? [{ proof: 'run', run: [...run, ...tests], says: 'passed', checks: 'its tests pass' }] : [];
 }
 
+/** The proofs that pages are shown as they were. */
+export function visitProofs({ traits, builds }: StackFacts, addresses: readonly string[]): Ledger['proofs'] {
+  if (!traits.serve || builds === 'server') return [];
+  return addresses.map((visit) => ({ proof: 'page', visit, checks: `the page is at ${visit}` }));
+}
+
 /** The proof that a part answers at its address: a page in a browser, anything of a server by a request. */
 export function routeProofs(
   { traits, builds }: StackFacts,

@@ -2,9 +2,9 @@ import path from 'node:path';
 import { kitsFor } from '../facts/pieces.ts';
 import type { Context } from '../host/context.ts';
 import { Ground } from '../joints/ground.ts';
-import type { AlikePart, KindGrowth } from '../joints/growth.ts';
+import type { AlikePart, KindGrowth, Standing } from '../joints/growth.ts';
 import type { Part } from './grow-request.ts';
-import { growingSides, withoutParts } from './growing.ts';
+import { growingSides, growthOf, withoutParts } from './growing.ts';
 import { themePlace } from './theme/theme-place.ts';
 import { themeBlocks } from './theme/theme-blocks.ts';
 
@@ -34,11 +34,22 @@ export async function whatGrows(context: Context, folder: string): Promise<WhatG
   const theme = themePlace(ground, 'colour', stack.joints, await themeBlocks(context, first.place))?.file;
   const titles = new Set(found.map(({ title }) => title));
   const parts: WhatGrows['parts'] = found.map(({ part, how }) => ({ part, how }));
+  for (const { place } of sides) {
+    const own = new Ground(context.reader, context.host.root, place.stack.workspace);
+    const pages = (await growthOf(own, place.stack)).layout?.().pages ?? [];
+    if (pages.length > 0) parts.push({ part: 'layout', how: aroundOf(pages) });
+  }
   for (const { definition, pieces } of await kitsFor(context, first.place.stack))
     parts.push({ part: 'piece', how: `${Object.keys(pieces).join(', ')} of ${definition.title}` });
   if (theme !== undefined)
     parts.push({ part: 'colour', how: `in ${theme}` }, { part: 'type-scale', how: `in ${theme}` });
   return { workspace: facts.name, stack: titles.size > 0 ? [...titles].join(', ') : stack.title, parts };
+}
+
+function aroundOf(pages: readonly Standing[]): string {
+  const all = pages.flatMap(({ address }) => address ?? []);
+  const more = all.length > 3 ? ` and ${all.length - 3} more` : '';
+  return `around pages at ${all.slice(0, 3).join(', ')}${more}`;
 }
 
 function howOf({ standing, routes }: KindGrowth): string {

@@ -1,5 +1,6 @@
 import path from 'node:path';
 import type { Ground } from './ground.ts';
+import { componentsHome } from './components-home.ts';
 import { handedOnBy } from './barrel.ts';
 import type { KindGrowth, Standing } from './growth.ts';
 import { ownFilesOf } from './own-sources.ts';
@@ -19,14 +20,9 @@ export function componentGrowth(ground: Ground, ending: RegExp, plainest?: strin
     ...(plainest === undefined
       ? {}
       : {
-          first: ({ pascal }) => ({ file: ground.inHost(`${componentsHome(ground)}/${pascal}.${plainest}`), ties: [] }),
+          first: ({ pascal }) => ({ file: `${componentsHome(ground)}/${pascal}.${plainest}`, ties: [] }),
         }),
   };
-}
-
-/** Where the first component goes: beside the app's modules. */
-function componentsHome(ground: Ground): string {
-  return ground.names(ground.inHost('src')).length > 0 ? 'src/components' : 'components';
 }
 
 function standingComponents(ground: Ground, ending: RegExp): Standing[] {

@@ -99,5 +99,22 @@ export interface NamedFile {
   words: readonly string[];
 }
 
+/** Why something cannot be put around pages, and what can be done by hand. */
+export interface NoLayout {
+  why: string;
+  byHand: string;
+}
+
+/** How layouts come to be around pages. */
+export interface LayoutGrowth {
+  /** The pages that can have one around them. */
+  pages: Standing[];
+  /** The file of a new one, relative to the host's root. */
+  file(this: void, name: PlainName): string;
+  plainText(this: void, name: PlainName, file: string): string;
+  /** What puts one, by its file, around some pages and nothing else. */
+  around(this: void, name: PlainName, file: string, pages: readonly Standing[]): Edit[] | NoLayout;
+}
+
 /** What grows in a workspace, as its stack tells when it is asked for; what is left out does not grow there. */
-export type Growth = Partial<Record<AlikePart, () => KindGrowth>>;
+export type Growth = Partial<Record<AlikePart, () => KindGrowth>> & { layout?: (() => LayoutGrowth) | undefined };

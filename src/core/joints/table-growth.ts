@@ -1,7 +1,8 @@
 import { componentGrowth } from './component-files.ts';
 import type { Ground } from './ground.ts';
 import { addressOfParts, filePages } from './file-routes.ts';
-import type { FileRoutes, Growth, Loaded, Standing } from './growth.ts';
+import type { FileRoutes, Growth, Loaded, PlainName, Standing } from './growth.ts';
+import { tableLayout, type LayoutForm } from './table-layout.ts';
 import { ownFilesOf } from './own-sources.ts';
 import { plainReactPage, plainVuePage } from './plain-parts.ts';
 import { tablePages } from './route-table.ts';
@@ -45,6 +46,10 @@ export function tableGrowth(ground: Ground): Growth {
       const waiting = isBegun ? waitingPages(ground, isVue ? /\.vue$/ : /\.[jt]sx$/, listed) : [];
       return { standing: [...listed, ...waiting], plainText, lazily: isVue ? lazyVue : lazyReact };
     },
+    layout:
+      isVue || ground.finds('react')
+        ? () => tableLayout(ground, tablePages(ground, ROUTERS), isVue ? VUE_LAYOUT : reactLayout(ground))
+        : undefined,
     component: () =>
       isVue
         ? componentGrowth(ground, /\.vue$/, 'vue')
@@ -76,4 +81,28 @@ function lazyReact(entry: string, { name, from, isDefault }: Loaded): string | u
 
 function replacedOnce(text: string, pattern: RegExp, by: string): string | undefined {
   return pattern.test(text) ? text.replace(pattern, () => by) : undefined;
+}
+
+function layoutName({ pascal }: PlainName): string {
+  return pascal.endsWith('Layout') ? pascal : `${pascal}Layout`;
+}
+
+/** Vue Router, "Nested Routes": paths that begin with a slash are whole, below an entry that shows what is around them. */
+const VUE_LAYOUT: LayoutForm = {
+  members: (shown, address) => [`path: '${address}'`, `component: ${shown}`],
+  import: (name, from) => ({ from, default: name }),
+  named: (name) => ({ shown: layoutName(name), file: `${layoutName(name)}.vue` }),
+  plainText: () => '<template>\n  <div>\n    <RouterView />\n  </div>\n</template>\n',
+};
+
+/** React Router, "Layout Routes". */
+function reactLayout(ground: Ground): LayoutForm {
+  const router = ground.declares('react-router-dom') ? 'react-router-dom' : 'react-router';
+  return {
+    members: (shown) => [`element: <${shown} />`],
+    import: (name, from) => ({ from: from.replace(/\.\w+$/, ''), default: name }),
+    named: (name) => ({ shown: layoutName(name), file: `${layoutName(name)}.${elementsEnding(ground)}` }),
+    plainText: (name) =>
+      `import { Outlet } from '${router}';\n\nexport default function ${layoutName(name)}() {\n  return (\n    <div>\n      <Outlet />\n    </div>\n  );\n}\n`,
+  };
 }

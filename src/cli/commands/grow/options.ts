@@ -7,10 +7,17 @@ export const grow = command(
       .positional('part', {
         type: 'string',
         describe:
-          'What is to grow: page, component, endpoint, middleware, piece, colour or type-scale; without it, what can grow here is listed',
+          'What is to grow: page, layout, component, endpoint, middleware, piece, colour or type-scale; without it, what can grow here is listed',
       })
       .positional('names', { type: 'string', array: true, describe: 'Its name, as SeedSwap; of pieces several' })
       .option('at', { type: 'string', requiresArg: true, describe: 'Its address, as /seed-swap' })
+      .option('around', {
+        type: 'string',
+        array: true,
+        requiresArg: true,
+        nargs: 1,
+        describe: 'Of a layout: the address of a page that it goes around; give it again for another',
+      })
       .option('lazy', { type: 'boolean', default: false, describe: 'Of a page: load it only when it is shown' })
       .option('before', { type: 'string', requiresArg: true, describe: 'Of a middleware: the one that it goes before' })
       .option('value', { type: 'string', requiresArg: true, describe: "A colour, as '#2f6f3e'" })

@@ -9,6 +9,7 @@ export interface GrowWords {
   link: boolean;
   lazy: boolean;
   before?: string | undefined;
+  around?: string[] | undefined;
   value?: string | undefined;
   from?: number | undefined;
   to?: number | undefined;
@@ -19,18 +20,42 @@ export interface GrowWords {
 const TAKES: Record<Part, readonly (keyof GrowWords)[]> = {
   page: ['names', 'at', 'link', 'lazy'],
   endpoint: ['names', 'at'],
+  layout: ['names', 'around'],
   component: ['names'],
   middleware: ['names', 'before'],
   piece: ['names'],
   colour: ['names', 'value'],
   'type-scale': ['from', 'to', 'ratio'],
 };
-const ALL: readonly (keyof GrowWords)[] = ['names', 'at', 'link', 'lazy', 'before', 'value', 'from', 'to', 'ratio'];
+const ALL: readonly (keyof GrowWords)[] = [
+  'names',
+  'at',
+  'around',
+  'link',
+  'lazy',
+  'before',
+  'value',
+  'from',
+  'to',
+  'ratio',
+];
 const OPTIONAL: readonly string[] = ['at', 'link', 'lazy', 'before'];
 
 /** What is asked for. Throws a Problem (status 2) for a part that is none, for words that say nothing of it, and for those that it lacks. */
 export function requestOf(words: GrowWords, workspace: string): GrowRequest {
-  const { part = '', names = [], at: address, link, lazy, before, value = '', from = 0, to = 0, ratio = '' } = words;
+  const {
+    part = '',
+    names = [],
+    at: address,
+    link,
+    lazy,
+    before,
+    around = [],
+    value = '',
+    from = 0,
+    to = 0,
+    ratio = '',
+  } = words;
   if (!isPart(part)) throw unknownPart(part);
   const idle = ALL.find((one) => isGiven(words[one]) && !TAKES[part].includes(one));
   if (idle !== undefined) throw saysNothing(part, idle);
@@ -40,6 +65,8 @@ export function requestOf(words: GrowWords, workspace: string): GrowRequest {
   const [name = '', second] = names;
   if (second !== undefined) throw oneName(part, names);
   switch (part) {
+    case 'layout':
+      return { part, name, around, workspace };
     case 'colour':
       return { part, name, value, workspace };
     case 'type-scale': {
@@ -87,6 +114,7 @@ function saysNothing(part: Part, word: keyof GrowWords): Problem {
 const EXAMPLES: Record<Part, string> = {
   page: 'page SeedSwap',
   endpoint: 'endpoint SeedSwap',
+  layout: 'layout Society --around /plots --around /tools',
   component: 'component PriceTag',
   middleware: 'middleware request-log',
   piece: 'piece button dialog',

@@ -5,6 +5,7 @@ import { whatGrows } from '../../../core/grow/what-grows.ts';
 import type { ChangeSet } from '../../../core/change/change-set.ts';
 import type { GrowRequest } from '../../../core/grow/grow-request.ts';
 import { planTheme } from '../../../core/grow/theme/plan-theme.ts';
+import { planLayout } from '../../../core/grow/plan-layout.ts';
 import { planPieces } from '../../../core/grow/plan-pieces.ts';
 import { planAlike } from '../../../core/grow/plan-alike.ts';
 import { EXIT } from '../../../core/problem.ts';
@@ -66,6 +67,8 @@ function planPart(context: Context, request: GrowRequest): Promise<ChangeSet | u
     case 'colour':
     case 'type-scale':
       return planTheme(context, request);
+    case 'layout':
+      return planLayout(context, request);
     case 'piece':
       return planPieces(context, request);
     default:

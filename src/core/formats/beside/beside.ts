@@ -1,8 +1,7 @@
 import { literally } from '../../text/literally.ts';
 import { lineBreakOf } from '../../text/code-style.ts';
 import { edited, refused, type Format } from '../format.ts';
-import { readComponent } from '../component/blocks.ts';
-import { parseScript } from '../script/syntax.ts';
+import { isReadable } from '../readable.ts';
 
 /**
  * `code` stands right before or behind a part of the text that is there already, word for word and once, with `glue` between the
@@ -64,10 +63,4 @@ function inLineBreaksOf(text: string, operation: BesideOperation): BesideOperati
 function placesOf(text: string, code: string): number[] {
   const [before, after] = [/^[\w$]/.test(code) ? '(?<![\\w$])' : '', /[\w$]$/.test(code) ? '(?![\\w$])' : ''];
   return [...text.matchAll(new RegExp(before + literally(code) + after, 'g'))].map(({ index }) => index);
-}
-
-/** Whether a file still is what its ending says, as far as a parser can tell. */
-function isReadable(text: string, file: string): boolean {
-  if (/\.[cm]?[jt]sx?$/.test(file)) return !('fault' in parseScript(text, file));
-  return file.endsWith('.vue') ? typeof readComponent(text) !== 'string' : true;
 }

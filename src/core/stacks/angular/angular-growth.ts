@@ -1,6 +1,7 @@
 import { componentGrowth } from '../../joints/component-files.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { Growth, KindGrowth, Loaded, PlainName } from '../../joints/growth.ts';
+import { tableLayout, type LayoutForm } from '../../joints/table-layout.ts';
 import { tablePages } from '../../joints/route-table.ts';
 import { declaredInModule } from './declared-in-module.ts';
 
@@ -9,6 +10,7 @@ export function angularGrowth(ground: Ground): Growth {
   const alsoNamed: KindGrowth['alsoNamed'] = (others, subject) => declaredInModule(ground, others, subject);
   return {
     page: () => ({ standing: tablePages(ground, ['@angular/router']), plainText: plainPage, alsoNamed, lazily }),
+    layout: () => tableLayout(ground, tablePages(ground, ['@angular/router']), layoutForm(ground)),
     component: () => ({ ...componentGrowth(ground, /\.component\.ts$/), plainText: plainComponent, alsoNamed }),
   };
 }
@@ -26,4 +28,18 @@ function lazily(entry: string, { name, from }: Loaded): string | undefined {
   const shown = new RegExp(`\\bcomponent:\\s*${name}\\b`);
   const load = `loadComponent: () => import(${from}).then((module) => module.${name})`;
   return shown.test(entry) ? entry.replace(shown, () => load) : undefined;
+}
+
+/** Angular, "Nested routes": an entry without a path of its own shows what is around those below it. */
+function layoutForm(ground: Ground): LayoutForm {
+  const nameOf = ({ pascal }: PlainName): string => (pascal.endsWith('Layout') ? pascal : `${pascal}Layout`);
+  // Up to the eighteenth version components had to say that they stand alone.
+  const isOlder = Number.parseInt(ground.versionOf('@angular/core') ?? '', 10) < 19;
+  return {
+    members: (shown) => ["path: ''", `component: ${shown}`],
+    import: (name, from) => ({ from: from.replace(/\.ts$/, ''), named: { [name]: name } }),
+    named: (name) => ({ shown: nameOf(name), file: `${name.kebab.replace(/-layout$/, '')}-layout.ts` }),
+    plainText: (name) =>
+      `import { Component } from '@angular/core';\nimport { RouterOutlet } from '@angular/router';\n\n@Component({\n${isOlder ? '  standalone: true,\n' : ''}  imports: [RouterOutlet],\n  template: '<router-outlet />',\n})\nexport class ${nameOf(name)} {}\n`,
+  };
 }

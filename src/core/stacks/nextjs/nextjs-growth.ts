@@ -1,15 +1,19 @@
 import { addressOfParts, filePages } from '../../joints/file-routes.ts';
+import { componentsHome } from '../../joints/components-home.ts';
+import { folderLayout } from '../../joints/file-layout.ts';
 import { serverFiles } from '../../joints/server-files.ts';
 import { componentGrowth } from '../../joints/component-files.ts';
 import type { Ground } from '../../joints/ground.ts';
-import type { FileRoutes, Growth, KindGrowth } from '../../joints/growth.ts';
+import type { FileRoutes, Growth, KindGrowth, LayoutGrowth, PlainName } from '../../joints/growth.ts';
 import { plainReactPage } from '../../joints/plain-parts.ts';
 
 /** What grows in an app built with Next.js: pages of the app router where it has one, else of the pages router. */
 export function nextjsGrowth(ground: Ground): Growth {
   const page = (): KindGrowth => ({ ...pagesOf(ground), plainText: plainReactPage });
+  const app = homeOf(ground, 'app');
   return {
     page,
+    ...(app === undefined ? {} : { layout: () => layoutsOf(ground, app) }),
     endpoint: () => endpointsOf(ground),
     component: () => componentGrowth(ground, /\.[jt]sx?$/, ground.workspace.language === 'ts' ? 'tsx' : 'js'),
   };
@@ -24,6 +28,24 @@ function pagesOf(ground: Ground): Pick<KindGrowth, 'standing' | 'routes'> {
 
 function homeOf(ground: Ground, name: string): string | undefined {
   return [name, `src/${name}`].map((one) => ground.inHost(one)).find((folder) => ground.names(folder).length > 0);
+}
+
+/** Next.js, "layout.js": a folder's own is around its pages, inside of those further out. */
+function layoutsOf(ground: Ground, app: string): LayoutGrowth {
+  const isTyped = ground.workspace.language === 'ts';
+  const nameOf = ({ pascal }: PlainName): string => (pascal.endsWith('Layout') ? pascal : `${pascal}Layout`);
+  return folderLayout(ground, {
+    pages: filePages(ground, appRoutes(ground, app)),
+    isPage: /^page\.[jt]sx?$/,
+    isLayout: /^layout\.[jt]sx?$/,
+    file: (name) => `${componentsHome(ground)}/${nameOf(name)}.${isTyped ? 'tsx' : 'js'}`,
+    plainText: (name) =>
+      `import type { ReactNode } from 'react';\n\nexport default function ${nameOf(name)}({ children }: { children: ReactNode }) {\n  return <div>{children}</div>;\n}\n`,
+    inFolder: (_, from) => ({
+      file: `layout.${isTyped ? 'tsx' : 'js'}`,
+      text: `export { default } from '${from.replace(/\.\w+$/, '')}';\n`,
+    }),
+  });
 }
 
 /** Next.js, "Route Handlers" in the app router, "API Routes" in the pages router. */

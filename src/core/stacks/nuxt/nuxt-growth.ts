@@ -1,3 +1,5 @@
+import path from 'node:path';
+import { nuxtLayout } from './nuxt-layout.ts';
 import { serverFiles } from '../../joints/server-files.ts';
 import { componentGrowth } from '../../joints/component-files.ts';
 import { addressOfParts, filePages } from '../../joints/file-routes.ts';
@@ -5,21 +7,24 @@ import type { Ground } from '../../joints/ground.ts';
 import type { FileRoutes, Growth, KindGrowth } from '../../joints/growth.ts';
 import { plainVuePage } from '../../joints/plain-parts.ts';
 
+function pageRoutes(ground: Ground): FileRoutes | undefined {
+  const folders = ['app/pages', 'pages', 'src/pages'].map((one) => ground.inHost(one));
+  const folder = folders.find((one) => ground.names(one).length > 0);
+  if (folder === undefined) return undefined;
+  return {
+    folder,
+    addressOf: (file) => (file.endsWith('.vue') ? addressOfParts(file.replace(/\.vue$/, '').split('/')) : undefined),
+    plain: (segment) => `${segment}.vue`,
+  };
+}
+
 /** What grows in an app built with Nuxt (its docs: "pages"). */
 export function nuxtGrowth(ground: Ground): Growth {
+  const routes = pageRoutes(ground);
+  const standing = routes ? filePages(ground, routes) : [];
   return {
-    page() {
-      const folders = ['app/pages', 'pages', 'src/pages'].map((one) => ground.inHost(one));
-      const folder = folders.find((one) => ground.names(one).length > 0);
-      if (folder === undefined) return { standing: [], plainText: plainVuePage };
-      const routes: FileRoutes = {
-        folder,
-        addressOf: (file) =>
-          file.endsWith('.vue') ? addressOfParts(file.replace(/\.vue$/, '').split('/')) : undefined,
-        plain: (segment) => `${segment}.vue`,
-      };
-      return { standing: filePages(ground, routes), routes, plainText: plainVuePage };
-    },
+    page: () => ({ standing, routes, plainText: plainVuePage }),
+    layout: () => nuxtLayout(ground, standing, path.posix.dirname(routes?.folder ?? ground.inHost('app/pages'))),
     endpoint: () => endpoints(ground),
     component: () => componentGrowth(ground, /\.vue$/, 'vue'),
   };

@@ -1,0 +1,192 @@
+import { describe, expect, it } from 'vitest';
+import { MemoryStackHost } from '../../support/stack-host.ts';
+
+/** Grows a layout, hands over what is different, and looks that taking it out gives every byte back. */
+async function grown(host: MemoryStackHost, ...around: readonly string[]): Promise<Record<string, string>> {
+  const before = host.tree();
+  expect(await host.growLayout('Society', ...around)).toBe(true);
+  const after = host.tree();
+  expect(await host.growLayout('Society', ...around)).toBe(false);
+  await host.detach('layout:Society');
+  expect(host.tree()).toEqual(before);
+  return Object.fromEntries(
+    [...after].filter(([file, text]) => !file.includes('.ligament/') && before.get(file) !== text),
+  );
+}
+
+const vue = (routes: string): MemoryStackHost =>
+  new MemoryStackHost('vite-vue-ts', {
+    'package.json': JSON.stringify({
+      name: 'garden',
+      type: 'module',
+      dependencies: { vue: '^3.5.0', 'vue-router': '^4.5.0' },
+      devDependencies: { vite: '^7.0.0', typescript: '^5.0.0' },
+    }),
+    'src/router.ts': `import { createRouter, createWebHistory } from 'vue-router'
+import BedsPage from './pages/BedsPage.vue'
+import ShedsPage from './pages/ShedsPage.vue'
+import StartPage from './pages/StartPage.vue'
+
+export const router = createRouter({
+  history: createWebHistory(),
+${routes}})
+`,
+    ...Object.fromEntries(
+      ['Beds', 'Sheds', 'Start'].map((name) => [
+        `src/pages/${name}Page.vue`,
+        `<template>\n  <h1>${name}</h1>\n</template>\n`,
+      ]),
+    ),
+  });
+
+describe('a layout grows', () => {
+  it('around entries of Vue Router that stand beside each other, which stay as they are', async () => {
+    const changed = await grown(
+      vue(`  routes: [
+    { path: '/', component: StartPage },
+    { path: '/beds', component: BedsPage },
+    {
+      path: '/sheds',
+      component: ShedsPage,
+    },
+    { path: '/:rest(.*)*', redirect: '/' },
+  ],
+`),
+      '/beds',
+      '/sheds',
+    );
+    expect(changed['src/layouts/SocietyLayout.vue']).toBe(
+      '<template>\n  <div>\n    <RouterView />\n  </div>\n</template>\n',
+    );
+    expect(changed['src/router.ts']).toContain("import SocietyLayout from './layouts/SocietyLayout.vue'\n");
+    expect(changed['src/router.ts']).toContain(`    { path: '/', component: StartPage },
+    {
+      path: '/beds',
+      component: SocietyLayout,
+      children: [
+        { path: '/beds', component: BedsPage },
+        {
+          path: '/sheds',
+          component: ShedsPage,
+        },
+      ],
+    },
+    { path: '/:rest(.*)*', redirect: '/' },
+`);
+  });
+
+  it('around each that stands apart, on the line where all stand', async () => {
+    const changed = await grown(
+      vue(
+        "  routes: [{ path: '/beds', component: BedsPage }, { path: '/', component: StartPage }, { path: '/sheds', component: ShedsPage }],\n",
+      ),
+      '/beds',
+      '/sheds',
+    );
+    expect(changed['src/router.ts']).toContain(
+      "routes: [{ path: '/beds', component: SocietyLayout, children: [{ path: '/beds', component: BedsPage }] }, { path: '/', component: StartPage }, { path: '/sheds', component: SocietyLayout, children: [{ path: '/sheds', component: ShedsPage }] }],\n",
+    );
+  });
+
+  it('around elements of React Router', async () => {
+    const page = (name: string): string => `export default function ${name}Page() {\n  return <h1>${name}</h1>;\n}\n`;
+    const host = new MemoryStackHost('vite-react-ts', {
+      'package.json': JSON.stringify({
+        name: 'garden',
+        type: 'module',
+        dependencies: { react: '^19.0.0', 'react-dom': '^19.0.0', 'react-router': '^7.0.0' },
+        devDependencies: { vite: '^7.0.0', typescript: '^5.0.0' },
+      }),
+      'src/App.tsx': `import { Route, Routes } from 'react-router';
+import BedsPage from './pages/BedsPage';
+import ShedsPage from './pages/ShedsPage';
+
+export default function App() {
+  return (
+    <Routes>
+      <Route path="/beds" element={<BedsPage />} />
+      <Route path="/sheds" element={<ShedsPage />} />
+    </Routes>
+  );
+}
+`,
+      'src/pages/BedsPage.tsx': page('Beds'),
+      'src/pages/ShedsPage.tsx': page('Sheds'),
+    });
+    const changed = await grown(host, '/sheds');
+    expect(changed['src/App.tsx']).toContain(`      <Route path="/beds" element={<BedsPage />} />
+      <Route element={<SocietyLayout />}>
+        <Route path="/sheds" element={<ShedsPage />} />
+      </Route>
+`);
+    expect(changed['src/layouts/SocietyLayout.tsx']).toMatch(/import \{ Outlet \} from ["']react-router["']/);
+  });
+
+  const next = (files: Record<string, string> = {}): MemoryStackHost =>
+    new MemoryStackHost('next-app-ts', {
+      'package.json': JSON.stringify({ name: 'garden', dependencies: { next: '^16.0.0', react: '^19.0.0' } }),
+      ...Object.fromEntries(
+        ['', 'beds/', 'sheds/', 'sheds/keys/'].map((folder) => [
+          `app/${folder}page.tsx`,
+          'export default function Page() {\n  return <h1>Garden</h1>;\n}\n',
+        ]),
+      ),
+      ...files,
+    });
+
+  it('in the folders of pages of Next.js, with one definition for all of them', async () => {
+    const changed = await grown(next(), '/beds', '/sheds', '/sheds/keys');
+    const [definition = ''] = Object.keys(changed).filter((file) => file.endsWith('SocietyLayout.tsx'));
+    expect(changed[definition]).toContain(
+      'export default function SocietyLayout({ children }: { children: ReactNode })',
+    );
+    const layouts = Object.keys(changed).filter((file) => file.endsWith('/layout.tsx'));
+    expect(layouts).toEqual(['app/beds/layout.tsx', 'app/sheds/layout.tsx']);
+    expect(changed['app/beds/layout.tsx']).toMatch(
+      /^export \{ default \} from ["'](\.\.\/)+[\w/]*SocietyLayout["'];?\n$/,
+    );
+  });
+
+  it('never around pages that were not named, nor where a folder has a layout', async () => {
+    await expect(next().growLayout('Society', '/sheds')).rejects.toThrow('No layout can be put around');
+    const own = next({ 'app/beds/layout.tsx': 'export default ({ children }) => children;\n' });
+    await expect(own.growLayout('Society', '/beds')).rejects.toThrow('No layout can be put around');
+    await expect(next().growLayout('Society', '/fence')).rejects.toThrow('There is no page at /fence');
+  });
+
+  it('in pages of Nuxt, which name it, and in the root, which shows it', async () => {
+    const host = new MemoryStackHost('nuxt-ts', {
+      'package.json': JSON.stringify({ name: 'garden', dependencies: { nuxt: '^4.0.0', vue: '^3.5.0' } }),
+      'app/app.vue': '<template>\n  <NuxtPage />\n</template>\n',
+      'app/layouts/default.vue': '<template>\n  <slot />\n</template>\n',
+      'app/pages/index.vue': '<template>\n  <h1>Start</h1>\n</template>\n',
+      'app/pages/beds.vue':
+        '<script setup lang="ts">\ndefinePageMeta({ title: \'Beds\' })\n</script>\n\n<template>\n  <h1>Beds</h1>\n</template>\n',
+      'app/pages/sheds.vue': '<template>\n  <h1>Sheds</h1>\n</template>\n',
+    });
+    const changed = await grown(host, '/beds', '/sheds');
+    expect(changed['app/layouts/society.vue']).toContain('<NuxtLayout name="default">');
+    expect(changed['app/app.vue']).toBe('<template>\n  <NuxtLayout><NuxtPage /></NuxtLayout>\n</template>\n');
+    expect(changed['app/pages/beds.vue']).toMatch(/definePageMeta\(\{ layout: ["']society["'], title: 'Beds' \}\)/);
+    expect(changed['app/pages/sheds.vue']).toMatch(
+      /^<script setup>\ndefinePageMeta\(\{ layout: ["']society["'] \}\);?\n<\/script>\n\n<template>/,
+    );
+  });
+
+  it('in the folders of pages of SvelteKit', async () => {
+    const host = new MemoryStackHost('sveltekit-ts', {
+      'package.json': JSON.stringify({
+        name: 'garden',
+        type: 'module',
+        devDependencies: { '@sveltejs/kit': '^2.0.0', svelte: '^5.0.0', vite: '^7.0.0' },
+      }),
+      'src/routes/+page.svelte': '<h1>Start</h1>\n',
+      'src/routes/beds/+page.svelte': '<h1>Beds</h1>\n',
+    });
+    const changed = await grown(host, '/beds');
+    expect(changed['src/routes/beds/+layout.svelte']).toMatch(
+      /import SocietyLayout from ["']\$lib\/components\/SocietyLayout\.svelte["'];?\n[\s\S]*<SocietyLayout>\n\s+\{@render children\(\)\}\n<\/SocietyLayout>\n$/,
+    );
+    expect(changed['src/lib/components/SocietyLayout.svelte']).toContain('{@render children()}');
+  });
+});
