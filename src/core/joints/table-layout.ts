@@ -2,6 +2,7 @@ import path from 'node:path';
 import type { Edit } from '../edits/edit.ts';
 import { indentAt, lineStart } from '../text/positions.ts';
 import type { Ground } from './ground.ts';
+import { ownFilesOf } from './own-sources.ts';
 import type { LayoutGrowth, Listing, NoLayout, PlainName, Standing } from './growth.ts';
 
 type Listed = Standing & { listed: Listing; address: string };
@@ -22,18 +23,39 @@ export function tableLayout(ground: Ground, pages: readonly Standing[], form: La
   const listed = pages.filter((one): one is Listed => one.listed !== undefined && one.address !== undefined);
   return {
     pages: listed,
-    file: (name) => path.posix.join(layoutsHome(listed), form.named(name).file),
+    file: (name) => path.posix.join(layoutsHome(ground, listed), form.named(name).file),
     plainText: form.plainText,
     around: (name, file, chosen) =>
       aroundEntries(ground, { shown: form.named(name).shown, file, form }, chosen as Listed[]),
   };
 }
 
-/** Beside the folder of the pages. */
-function layoutsHome([first]: readonly Listed[]): string {
+/** Where layouts are already, else beside the folder of all pages. */
+function layoutsHome(ground: Ground, [first]: readonly Listed[]): string {
+  const standing = ownFilesOf(ground).find((file) => /(^|\/)layouts?\/[^/]+\.(vue|[jt]sx|component\.ts)$/.test(file));
+  if (standing !== undefined) return path.posix.dirname(standing);
   const folder = path.posix.dirname(first?.file ?? '');
-  const isOwn = /^(pages|views|screens|routes)$/.test(path.posix.basename(folder));
-  return path.posix.join(isOwn ? path.posix.dirname(folder) : folder, 'layouts');
+  const [, above] = /^((?:.*?\/)?)(?:pages|views|screens|routes)(?:\/|$)/.exec(folder) ?? [];
+  return path.posix.join(above ?? folder, 'layouts');
+}
+
+/** What a file is called in a table: by the alias by which the table has its pages, else by the way to it. */
+function namedFrom(text: string, table: string, file: string, pages: readonly Listed[]): string {
+  for (const [, written = ''] of text.matchAll(/['"]([^'"\n]+)['"]/g)) {
+    if (written.startsWith('.') || !written.includes('/')) continue;
+    const page = pages.find((one) => bare(one.file).endsWith(bare(written.slice(written.indexOf('/')))));
+    if (!page) continue;
+    const tail = bare(written.slice(written.indexOf('/')));
+    const home = bare(page.file).slice(0, -tail.length);
+    if (home !== '' && file.startsWith(`${home}/`))
+      return written.slice(0, written.indexOf('/')) + file.slice(home.length);
+  }
+  const way = path.posix.relative(path.posix.dirname(table), file);
+  return way.startsWith('.') ? way : `./${way}`;
+}
+
+function bare(file: string): string {
+  return file.replace(/\.(vue|[cm]?[jt]sx?)$/, '');
 }
 
 function aroundEntries(
@@ -49,8 +71,7 @@ function aroundEntries(
   const text = source.replaceAll('\r\n', '\n');
   if (text !== source)
     return { why: `${table} has lines that end in CR LF`, byHand: `Put ${shown} around their entries.` };
-  const way = path.posix.relative(path.posix.dirname(table), file);
-  const from = way.startsWith('.') ? way : `./${way}`;
+  const from = namedFrom(text, table, file, pages);
   const runs = inRuns(text, pages).map((run): Edit =>
     aroundRun(ground, text, table, run, (address) => form.members(shown, address)),
   );
