@@ -46,8 +46,8 @@ export interface Definition {
   ways: Way[];
   uses?: UsesSpec | undefined;
   data?: KeptData[] | undefined;
-  /** What parts that grow make use of, where its condition holds. */
-  grow?: (GrowSpec & { fits?: Condition | undefined }) | undefined;
+  /** What parts that grow make use of, each where its condition holds. */
+  grow?: (GrowSpec & { fits?: Condition | undefined })[] | undefined;
   /** What it can give a host piece by piece, by their names. */
   pieces?: Record<string, Piece> | undefined;
   people?: People | undefined;

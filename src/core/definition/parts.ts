@@ -104,6 +104,14 @@ const themeValues = z.strictObject({
   sets: told(z.string().check(z.regex(/^[a-z-]+$/)), 'the property that this class sets'),
 });
 
+const settingValues = z.strictObject({
+  at: told(
+    z.string().check(z.regex(/^(\/[\w.-]+)+$/)),
+    'the object that has them, as a JSON Pointer into what the file exports',
+  ),
+  class: told(z.string().check(z.regex(/^[a-z]+-$/)), 'what the class begins with that uses one of them'),
+});
+
 /** What parts that grow in a project make use of, where an integration is there. */
 export const growSpec = z.strictObject({
   tests: told(
@@ -119,7 +127,17 @@ export const growSpec = z.strictObject({
         sizes: told(themeValues, 'sizes of type there'),
       }),
     ),
-    'where the values of a theme are',
+    'where the values of a theme are: in a block of a style sheet',
+  ),
+  settings: told(
+    z.optional(
+      z.strictObject({
+        named: told(z.array(z.string()).check(z.minLength(1)), 'what the file is called; `*` matches anything'),
+        colours: told(settingValues, 'colours there'),
+        sizes: told(settingValues, 'sizes of type there'),
+      }),
+    ),
+    'where the values of a theme are: in a configuration of its own',
   ),
 });
 

@@ -57,8 +57,8 @@ const beside = {
     'data the app creates while it runs: `detach` names and keeps it, `detach --with-data` deletes it',
   ),
   grow: told(
-    z.optional(z.extend(growSpec, { fits })),
-    'what parts that grow in the project make use of, where it is there',
+    z.optional(z.array(z.extend(growSpec, { fits })).check(z.minLength(1))),
+    'what parts that grow in the project make use of, each where its condition holds',
   ),
   pieces: told(
     z.optional(z.record(pieceName, piece)),

@@ -11,7 +11,7 @@ export async function forParts(context: Context, stack: StackFacts): Promise<Gro
   const { doors, catalog } = context;
   const at = circumstances(context, { stack, choices: {} });
   const all = await Promise.all(catalogIds(doors.files, catalog).map((id) => loadDefinition(doors.files, catalog, id)));
-  return all.flatMap(({ grow }) => (grow && holds(grow.fits, at) ? [grow] : []));
+  return all.flatMap(({ grow = [] }) => grow.filter(({ fits }) => holds(fits, at)));
 }
 
 /** Of some files, relative to the host's root, the tests among them, from the workspace on. */

@@ -6,7 +6,7 @@ import type { AlikePart, KindGrowth, Standing } from '../joints/growth.ts';
 import type { Part } from './grow-request.ts';
 import { growingSides, growthOf, withoutParts } from './growing.ts';
 import { themePlace } from './theme/theme-place.ts';
-import { themeBlocks } from './theme/theme-blocks.ts';
+import { themeHomes } from './theme/theme-homes.ts';
 
 /** What can grow in a workspace, each with what it would be made like, in words. */
 export interface WhatGrows {
@@ -31,7 +31,7 @@ export async function whatGrows(context: Context, folder: string): Promise<WhatG
   });
   const { facts, stack } = first.place;
   const ground = new Ground(withoutParts(context), context.host.root, stack.workspace);
-  const theme = themePlace(ground, 'colour', stack.joints, await themeBlocks(context, first.place))?.file;
+  const theme = themePlace(ground, 'colour', stack.joints, await themeHomes(context, first.place))?.file;
   const titles = new Set(found.map(({ title }) => title));
   const parts: WhatGrows['parts'] = found.map(({ part, how }) => ({ part, how }));
   for (const { place } of sides) {

@@ -96,6 +96,30 @@ describe('a theme grows', () => {
     expect(host.tree()).toEqual(before);
   });
 
+  it('in the configuration that an older line of it has', async () => {
+    const host = new MemoryStackHost('vite4-vue32-js', {
+      'package.json': JSON.stringify({
+        name: 'harvest',
+        dependencies: { vue: '^3.5.0' },
+        devDependencies: { vite: '^7.0.0', tailwindcss: '^3.4.0' },
+      }),
+      'tailwind.config.js':
+        "module.exports = {\n  content: ['./src/**/*.vue'],\n  theme: {\n    extend: {\n      colors: {\n        brand: '#0a5',\n      },\n    },\n  },\n}\n",
+      'src/theme.css': ':root {\n  --ink: #222;\n}\n',
+    });
+    const before = host.tree();
+    await host.growTheme(LEAF);
+    await host.growTheme(SCALE);
+    expect(host.text('tailwind.config.js')).toContain(
+      "        brand: '#0a5',\n        leaf: '#2f6f3e',\n        'leaf-text': '#ffffff',\n",
+    );
+    expect(host.text('tailwind.config.js')).toMatch(/fontSize: \{[^}]*lead: 'clamp\(1\.2rem/);
+    await expect(host.growTheme({ ...LEAF, name: 'brand' })).rejects.toMatchObject({ status: 3 });
+    await host.detach('colour:leaf');
+    await host.detach('type-scale:fluid');
+    expect(host.tree()).toEqual(before);
+  });
+
   it('in custom properties of the root, or in variables of Sass, named as those are', async () => {
     const plain = new MemoryStackHost('vite-js', {
       'src/theme.css': ':root {\n\t--brand: hsl(150 40% 30%);\n\t--on-brand: white;\n\t--ink: #222;\n}\n',

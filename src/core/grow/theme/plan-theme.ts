@@ -9,7 +9,7 @@ import { partId, type ThemeRequest } from '../grow-request.ts';
 import { growing, withoutParts, type Growing } from '../growing.ts';
 import { hasGrown, partChange } from '../part-change.ts';
 import { readableOn, readHex } from './contrast.ts';
-import { themeBlocks, type ThemeBlock } from './theme-blocks.ts';
+import { themeHomes } from './theme-homes.ts';
 import { prefixOf, themePlace, type ThemePlace } from './theme-place.ts';
 import { scaleSteps, tooSteep, type ScaleWish } from './type-scale.ts';
 
@@ -56,8 +56,8 @@ async function planColour(
     title: `Colour ${own}`,
     way: `in ${theme.file}, as ${values.map((one) => marked(theme, one.name)).join(' and ')}`,
     choices: { value: value.toLowerCase() },
-    edits: [themeEdit(theme, values)],
-    proofs: blockProofs(theme.block?.colours, own),
+    edits: themeEdits(theme, 'colours', values),
+    proofs: themeProofs(theme, 'colours', own, ''),
     about: [
       `${readable.name === 'white' ? 'White' : 'Black'} text on ${value} has a contrast of ${shownRatio(readable.contrast)}:1 (WCAG 2.2 asks for 4.5:1, and 7:1 at its highest level)`,
     ],
@@ -95,8 +95,8 @@ async function planScale(
       to: String(scale.to),
       ratio: `${scale.ratioFrom}:${scale.ratioTo}`,
     },
-    edits: [themeEdit(theme, values)],
-    proofs: blockProofs(theme.block?.sizes, steps[0]?.name ?? ''),
+    edits: themeEdits(theme, 'sizes', values),
+    proofs: themeProofs(theme, 'sizes', steps[0]?.name ?? '', steps[0]?.value ?? ''),
     about: steps.map(
       ({ name, at: [small, large] }) =>
         `${name}: ${small.toFixed(1)} pixels at ${scale.from}, ${large.toFixed(1)} at ${scale.to}`,
@@ -115,16 +115,26 @@ function checkScale({ from, to, ratioFrom, ratioTo }: ScaleWish): void {
     throw wrong('The ratio of a type scale is none', 'Give one for each width, above 1 and up to 2: --ratio 1.2:1.25.');
 }
 
-/** The proof that a class which uses a value of a block sets what it should. */
-function blockProofs(values: ThemeBlock['colours'] | undefined, name: string): Ledger['proofs'] {
-  if (!values) return [];
-  const declares = { [values.sets]: `var(--${values.begins}${name})` };
-  return [{ proof: 'built-css', class: [`${values.class}${name}`], declares }];
+/** The proof that a class which uses a value of the theme sets what it should. */
+function themeProofs(
+  { block, settings }: ThemePlace,
+  of: 'colours' | 'sizes',
+  name: string,
+  value: string,
+): Ledger['proofs'] {
+  if (block) {
+    const { begins, class: begin, sets } = block[of];
+    return [{ proof: 'built-css', class: [begin + name], declares: { [sets]: `var(--${begins}${name})` } }];
+  }
+  if (!settings) return [];
+  // How a colour is written in the end is its own affair.
+  const declares = of === 'sizes' ? { 'font-size': value } : {};
+  return [{ proof: 'built-css', class: [settings[of].class + name], declares }];
 }
 
 async function placeOf(context: Context, place: Growing, ground: Ground, of: 'colour' | 'size'): Promise<ThemePlace> {
   const { facts, stack } = place;
-  const found = themePlace(ground, of, stack.joints, await themeBlocks(context, place));
+  const found = themePlace(ground, of, stack.joints, await themeHomes(context, place));
   if (found) return found;
   throw new Problem({
     status: EXIT.refused,
@@ -146,10 +156,22 @@ function pairName({ names }: ThemePlace, prefix: string, own: string): string {
 }
 
 function marked({ kind }: ThemePlace, name: string): string {
+  if (kind === 'settings') return name;
   return `${kind === 'variables' ? '$' : '--'}${name}`;
 }
 
-function themeEdit(theme: ThemePlace, values: readonly Value[]): Edit {
+function themeEdits(theme: ThemePlace, of: 'colours' | 'sizes', values: readonly Value[]): Edit[] {
+  const { file, settings } = theme;
+  if (!settings) return [sheetEdit(theme, values)];
+  const address = { pointer: settings[of].at };
+  return values.map(({ name, value }) => ({
+    file,
+    format: 'script',
+    operation: { op: 'entry', address, key: name, code: `'${value}'` },
+  }));
+}
+
+function sheetEdit(theme: ThemePlace, values: readonly Value[]): Edit {
   const { file, behind, names, block } = theme;
   const taken = values.find(({ name }) => names.includes(name));
   if (taken)

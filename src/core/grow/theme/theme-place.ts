@@ -2,17 +2,20 @@ import type { Container, Declaration } from 'postcss';
 import { parseSheet } from '../../formats/style/sheet.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { literally } from '../../text/literally.ts';
-import type { ThemeBlock } from './theme-blocks.ts';
+import { matchesWildcard } from '../../uses/wildcard.ts';
+import type { ThemeBlock, ThemeHomes, ThemeSettings } from './theme-homes.ts';
 import { ownSources } from '../../joints/own-sources.ts';
 
 /** A place of a workspace where its theme is, for values that have names. */
 export interface ThemePlace {
   /** Relative to the host's root. */
   file: string;
-  /** `block`: an at-rule that is there for it; `properties`: custom properties of the root; `variables`: those of Sass. */
-  kind: 'block' | 'properties' | 'variables';
+  /** `block`: an at-rule that is there for it; `settings`: a configuration; `properties`: custom properties of the root; `variables`: those of Sass. */
+  kind: 'block' | 'settings' | 'properties' | 'variables';
   /** Of a block, what is known of it. */
   block?: ThemeBlock | undefined;
+  /** Of a configuration, what is known of it. */
+  settings?: ThemeSettings | undefined;
   /** What a new value stands behind, word for word, and what parts the two; undefined where the block is not there yet. */
   behind?: { text: string; glue: string } | undefined;
   /** The names of the values of its kind that are there, without what marks them as such. */
@@ -23,13 +26,15 @@ const COLOUR = /^(#[0-9a-f]{3,8}|(rgb|hsl|hwb|lab|lch|oklab|oklch|color)a?\()/i;
 const ROOT = /^(:root|html)(\s*,\s*:host)?$/;
 const SIZE = /^(clamp\(|[\d.]+(px|rem|em)$)/;
 
-/** Where colours or sizes of type are in a workspace: the place that has most of them, blocks that are there for a theme before others. */
+/** Where colours or sizes of type are in a workspace: the place that has most of them, what is there for a theme before others. */
 export function themePlace(
   ground: Ground,
   of: 'colour' | 'size',
   joints: StackReading['joints'],
-  blocks: readonly ThemeBlock[],
+  { blocks, settings }: ThemeHomes,
 ): ThemePlace | undefined {
+  const configured = settingsPlace(ground, settings);
+  if (configured) return configured;
   const main = joints.find(({ name, state }) => name === 'styles.global' && state === 'present')?.file;
   const sheets = [...ownSources(ground, /\.(css|scss)$/)].filter(({ file }) => !/\.module\./.test(file));
   const places = sheets.flatMap((sheet) => placesIn(ground, sheet, of, blocks));
@@ -40,6 +45,16 @@ export function themePlace(
   const text = ground.text(main) ?? '';
   const block = blocks.find(({ loads }) => new RegExp(`@import\\s+(url\\()?["']${literally(loads)}`).test(text));
   return { file: main, kind: block ? 'block' : 'properties', block, names: [] };
+}
+
+function settingsPlace(ground: Ground, all: readonly ThemeSettings[]): ThemePlace | undefined {
+  for (const settings of all) {
+    const name = ground
+      .names(ground.inHost('.'))
+      .find((one) => settings.named.some((pattern) => matchesWildcard(one, pattern)));
+    if (name !== undefined) return { file: ground.inHost(name), kind: 'settings', settings, names: [] };
+  }
+  return undefined;
 }
 
 function placesIn(
@@ -95,6 +110,7 @@ function placeIn(
 /** What names of values begin with: what most of them share up to their first hyphen, where it says what they are. */
 export function prefixOf({ kind, names }: ThemePlace, usual: string): string {
   if (kind === 'block') return usual;
+  if (kind === 'settings') return '';
   const firsts = names.filter((name) => name.includes('-')).map((name) => name.split('-')[0] ?? '');
   const [most] = firsts.filter((one) => firsts.filter((other) => other === one).length * 2 > names.length);
   const isUsual = /^(colou?r|clr|col|c|palette|type|text|font|fs|size)$/.test(most ?? '');
