@@ -38,6 +38,7 @@ const LISTS = /^(ul|ol|dl|table|thead|tbody|tr|select|li|a|button)$/i;
 const DECLARATIONS = /^(ExportNamedDeclaration|VariableDeclaration|FunctionDeclaration|ClassDeclaration)$/;
 const SECTIONS = /^(main|article)$/;
 const HEADINGS = /^(h[1-6]|title)$/;
+const ICONS = /^(icon|iconClass|iconName)$/;
 const TITLES = /^(title|heading|label|crumb|breadcrumb)$/i;
 
 /** Which parts of a text stay if only what most of some others have too is to stay. With no others all of it does; of a whole file that goes, too, which nothing uses then. */
@@ -169,6 +170,7 @@ class Search {
       this.named.add(shape);
       return true;
     }
+    if (this.#isIcon(shape) && alike.every((one) => one !== undefined)) return true;
     if (!this.#isTitle(shape)) return false;
     this.named.add(shape);
     return true;
@@ -203,11 +205,20 @@ class Search {
   }
 
   /** Whether a text stands where each thing has its own: in a heading, or as the value of a member that is called a title. */
-  #isTitle({ kind }: Shape): boolean {
+  #isTitle(shape: Shape): boolean {
+    const { kind } = shape;
     const inner = this.#around.at(-1);
     const tag = inner?.label ?? '';
     if (/^(text|JSXText)$/.test(kind)) return HEADINGS.test(tag) && inner?.members?.length === 1;
-    return kind === 'Literal' && inner?.kind === 'Property' && TITLES.test(tag);
+    if (kind !== 'Literal' || inner?.kind !== 'Property') return false;
+    // What begins with a capital is for people, whatever it is called.
+    return TITLES.test(tag) || (tag === 'name' && /^["'`]\p{Lu}/u.test(this.#base.text.slice(shape.start, shape.end)));
+  }
+
+  /** Whether a text tells the picture of an entry: where all have one, one without would have a gap. */
+  #isIcon({ kind }: Shape): boolean {
+    const inner = this.#around.at(-1);
+    return kind === 'Literal' && inner?.kind === 'Property' && ICONS.test(inner.label ?? '');
   }
 
   /** Whether an identifier is what a module calls the one thing that it is there for. */

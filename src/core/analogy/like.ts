@@ -38,7 +38,8 @@ export function madeLike(
   const base = likened(first);
   const others = rest.map(likened);
   const pruned = commonTo(base, others, { whole, alone });
-  const cut = stretchesOf(text, base.shape, pruned.cut);
+  const own = whole ? ownHead(base, others) : undefined;
+  const cut = [...(own ? [own] : []), ...stretchesOf(text, base.shape, pruned.cut)];
   const isCut = ({ start, end }: Stretch): boolean => cut.some((one) => one.start < end && start < one.end);
   const names = respelt(base.shape, first, rest, { subject, named: pruned.named }).filter((one) => !isCut(one));
   const isShownAlready = names.some((one) => isShown(base.shape, one));
@@ -47,6 +48,21 @@ export function madeLike(
       ? headingIn(base, others, pruned, cut, { words: speltAs(subject.words, 'sentence'), tag: shown })
       : answer && answerIn(base, pruned, answer);
   return rewritten(text, names, added ? withAdded(cut, added) : cut);
+}
+
+// What tools and lawyers read stays with every file.
+const LASTING = /copyright|licen[cs]e|@ts-|eslint|prettier|@jsx|<reference/i;
+
+/** The comment at the top of a text, where it tells of this one alone: most others have none like it. */
+function ownHead(base: Likened, others: readonly Likened[]): Stretch | undefined {
+  const head = headOf(base.text);
+  if (head === '' || LASTING.test(head)) return undefined;
+  const alike = others.filter((one) => one.read(headOf(one.text)) === base.read(head)).length;
+  return (alike + 1) * 2 > others.length + 1 && alike > 0 ? undefined : { start: 0, end: head.length };
+}
+
+function headOf(text: string): string {
+  return /^(\/\*[\s\S]*?\*\/|<!--[\s\S]*?-->|(\/\/.*\r?\n)+)\s*/.exec(text)?.[0] ?? '';
 }
 
 function withAdded(cut: readonly Stretch[], added: Stretch): Stretch[] {

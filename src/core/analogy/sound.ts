@@ -8,6 +8,8 @@ import { shapeOfFile } from './shapes.ts';
 export function isSound(made: string, base: string, file: string): boolean {
   const [is, was] = [shapeOfFile(made, file), shapeOfFile(base, file)];
   if (is.kind !== was.kind) return false;
+  // Nothing is left of it.
+  if ((is.members ?? []).length === 0 && (was.members ?? []).length > 0) return false;
   const [now, before] = [namesOf(is), namesOf(was)];
   const isMissing = (name: string): boolean =>
     !now.declared.has(name) && before.declared.has(name) && before.used.has(name);

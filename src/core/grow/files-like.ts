@@ -11,6 +11,9 @@ import type { Traits } from '../joints/traits.ts';
 import { lineBreakOf } from '../text/code-style.ts';
 import { sharedFiles, type Sibling } from './siblings.ts';
 
+const TESTS = /\.(test|spec|cy)\.\w+$/;
+const TEST = /\b(it|test|specify)(\.\w+)*\s*\(/;
+
 /** How the files of a part are made. */
 export interface FilesManner {
   subject: Subject;
@@ -48,9 +51,11 @@ export function filesLike(
   // What would serve a part like its siblings does not serve a plain one.
   if (!isSound(like, main.told[0].text, main.file) || kind.does?.(like) === false)
     return [written(main.file, madeLike([plain], subject))];
-  const others = more.map(({ file, told }) => {
+  const others = more.flatMap(({ file, told }) => {
     const isMarkup = /\.(component\.html|ejs|pug)$/.test(file);
-    return written(file, madeLike(told, subject, { whole: true, shown: isMarkup ? shown : undefined }));
+    const text = madeLike(told, subject, { whole: true, shown: isMarkup ? shown : undefined });
+    // A file of tests without a test fails wherever it is run.
+    return TESTS.test(file) && !TEST.test(text) ? [] : [written(file, text)];
   });
   return [written(main.file, like), ...others];
 }

@@ -133,12 +133,27 @@ function alikeEdits(task: Task): { edits: Edit[]; like: string } {
   const listed = tableEdits(ground, inTable, ownName, how);
   if (how.lazily && listed.length === 0) throw cannotLoadLazily(stack.title);
   return {
-    edits: [...files, ...listed, ...(kind.alsoNamed?.(others, subject) ?? [])],
+    edits: [...exportedAs(files, main, listed), ...listed, ...(kind.alsoNamed?.(others, subject) ?? [])],
     like: `like ${siblings
       .slice(0, 3)
       .map((one) => one.standing.name)
       .join(', ')}`,
   };
+}
+
+/** The files of a part whose main one is brought in by a name: it has to export that. */
+function exportedAs(files: readonly Edit[], main: string, listed: readonly Edit[]): Edit[] {
+  const codes = listed.flatMap(({ format, operation }) => (format === 'beside' ? [operation.code] : []));
+  const [name] = codes.flatMap((code) => {
+    const found = /\bimport\s*\{\s*(\w+)\s*\}/.exec(code) ?? /=>\s*(?:\(\{\s*default:\s*)?\w+\.(\w+)/.exec(code);
+    return found?.[1] === undefined || found[1] === 'default' ? [] : [found[1]];
+  });
+  if (name === undefined) return [...files];
+  return files.map((edit) => {
+    if (edit.format !== 'whole' || edit.file !== main) return edit;
+    const text = edit.operation.text.replace(/\bexport default function \w+/, `export function ${name}`);
+    return text === edit.operation.text ? edit : wholeFile(main, text);
+  });
 }
 
 /** The files of a new part, the one that shows it first. */

@@ -159,9 +159,17 @@ export function sharedFiles(ground: Ground, siblings: readonly Sibling[]): { fil
       const same = isMain ? one.standing.file : one.files.get(role);
       return same === undefined ? [] : [tell(ground, one, same)];
     });
+    // Of an only one nothing else shows what in its folder belongs to it.
+    if (!isMain && rest.length === 0 && !isTold(base, file)) return [];
     if (!isMain && rest.length > 0 && (others.length + 1) * 2 <= rest.length + 1) return [];
     return [{ file, told: [tell(ground, base, file), ...others] as [Told, ...Told[]] }];
   });
+}
+
+/** Whether a file says by its name that it belongs to a part: it has the part's name, or is its look or its test. */
+function isTold({ words }: Sibling, file: string): boolean {
+  const name = path.posix.basename(file);
+  return findSpelt(name, words).length > 0 || /\.(css|scss|sass|less)$|\.(test|spec|cy)\./.test(name);
 }
 
 function tell(ground: Ground, { standing, words }: Named, file: string): Told {

@@ -1,9 +1,10 @@
 import path from 'node:path';
 import { madeLike, spelledLike, type Subject, type Told } from '../analogy/like.ts';
-import { speltAs } from '../analogy/spellings.ts';
+import { findSpelt, speltAs } from '../analogy/spellings.ts';
 import type { Edit } from '../edits/edit.ts';
 import type { Ground } from '../joints/ground.ts';
 import type { KindGrowth, Listing, Standing, Stretch } from '../joints/growth.ts';
+import { groupBy } from '../group-by.ts';
 import { besideEdit } from './beside-edit.ts';
 import { isBelow, type Named } from './siblings.ts';
 
@@ -57,7 +58,8 @@ function listedEdits(ground: Ground, siblings: readonly Named[], subject: Subjec
   if (!first) return [];
   // One list only: that of the nearest.
   const { file, below, form } = first.standing.listed;
-  const inList = listed.filter(({ standing: { listed: one } }) => one.file === file && one.below === below);
+  const inFile = listed.filter(({ standing: { listed: one } }) => one.file === file && one.below === below);
+  const inList = toldByName(ground, largestList(inFile));
   const lazily = inList.filter(({ standing }) => standing.listed.brought === undefined);
   const isLazy = how.lazily ? lazily.length > 0 : lazily.length * 2 > inList.length;
   const alike = isLazy ? lazily : inList.filter((one) => !lazily.includes(one));
@@ -78,6 +80,21 @@ function listedEdits(ground: Ground, siblings: readonly Named[], subject: Subjec
   const place = at ? { at, side: 'before' as const } : entryPlace(inList, address);
   const entry = besideEdit(file, source, place, code, form === 'object' ? ',' : '');
   return [...brought, entry];
+}
+
+/** Those of some entries in which their own names stand as names are written: only they show how another one is named. */
+function toldByName(ground: Ground, entries: readonly Listed[]): Listed[] {
+  const told = entries.filter(({ standing: { listed }, words }) => {
+    const code = (ground.text(listed.file) ?? '').slice(listed.entry.start, listed.entry.end);
+    return findSpelt(code, words).length > 0;
+  });
+  return told.length > 0 ? told : [...entries];
+}
+
+/** Of some entries those in the list that has most of them. */
+function largestList(entries: readonly Listed[]): Listed[] {
+  const lists = [...groupBy(entries, ({ standing }) => String(standing.listed.list)).values()];
+  return lists.reduce<Listed[]>((best, one) => (one.length > best.length ? [...one] : best), []);
 }
 
 /** An entry that loads by itself what an import would have brought. */

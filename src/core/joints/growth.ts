@@ -27,6 +27,8 @@ export interface Listing {
   entry: Stretch;
   /** The address that the entries around it stand for: `/` at the top. */
   below: string;
+  /** Where the list begins that the entry is in, where a file can have several. */
+  list?: number | undefined;
   /** The import by which the table has it, where it loads it at once; or its name in one `from` a module that brings several. */
   brought?: (Stretch & { from?: string | undefined }) | undefined;
   /** What the entry is written as: an object of a list, an element, or a statement. */

@@ -12,11 +12,20 @@ import type { Listing, Standing, Stretch } from './growth.ts';
 
 /** The pages that tables of routes list: in arrays of objects with a path, or in route elements. `router` is the package whose they are. */
 export function tablePages(ground: Ground, router: readonly string[]): Standing[] {
-  return [...ownSources(ground, /\.[cm]?[jt]sx?$/)].flatMap(({ file, text }) => {
+  const tables = [...ownSources(ground, /\.[cm]?[jt]sx?$/)].flatMap(({ file, text }) => {
     const isTable = /\b(path|route)\b/.test(text) && isOfRouter(ground, file, text, router);
-    return isTable ? new Table(ground, file, text).pages() : [];
+    const pages = isTable ? new Table(ground, file, text).pages() : [];
+    return pages.length > 0 ? [{ text, pages }] : [];
   });
+  // Where some addresses are left open for other tables, those that begin with no slash stand below one that is not told here.
+  const isOpen = tables.some(({ text }) => OPEN_PATH.test(text));
+  return tables
+    .filter(({ text }) => !isOpen || OPEN_PATH.test(text) || WHOLE_PATH.test(text))
+    .flatMap(({ pages }) => pages);
 }
+
+const OPEN_PATH = /\bpath\s*[=:]\s*\{?["'`][^"'`\n]+\/\*["'`]/;
+const WHOLE_PATH = /\bpath\s*[=:]\s*\{?["'`]\//;
 
 /** Whether a module has to do with the router: it names its package, or a module that does names it. */
 function isOfRouter(ground: Ground, file: string, text: string, router: readonly string[]): boolean {
@@ -34,6 +43,16 @@ function isOfRouter(ground: Ground, file: string, text: string, router: readonly
   );
 }
 
+/** What an entry shows, and where it stands. */
+interface Entry {
+  node: Node;
+  shown: Node;
+  address: string;
+  below: string;
+  form: 'object' | 'element';
+  list: number;
+}
+
 /** The module that an entry shows, and how the table has it. */
 type Found = { file: string; brought?: Listing['brought'] } & Pick<Standing, 'handedOn'>;
 
@@ -41,7 +60,8 @@ class Table {
   readonly #ground: Ground;
   readonly #file: string;
   readonly #text: string;
-  readonly #pages: Standing[] = [];
+  readonly #entriesFound: Entry[] = [];
+  #pages: Standing[] = [];
 
   constructor(ground: Ground, file: string, text: string) {
     this.#ground = ground;
@@ -52,17 +72,18 @@ class Table {
   pages(): Standing[] {
     const script = parseScript(this.#text, this.#file);
     if ('fault' in script) return [];
-    walk(script.program, (node) => {
+    walk(script.program, (node, parent) => {
       if (node.type === 'ArrayExpression' && this.#isTable(node)) {
-        this.#entries(script, node, '/');
+        this.#entries(node, '/');
         return false;
       }
       if (node.type === 'JSXElement' && isRoute(node)) {
-        this.#element(script, node, '/');
+        this.#element(node, '/', parent?.start ?? 0);
         return false;
       }
       return true;
     });
+    this.#pages = this.#shownBy(script);
     return this.#pages.map((page) => ({ ...page, name: this.#nameOf(page.file) }));
   }
 
@@ -81,7 +102,7 @@ class Table {
     );
   }
 
-  #entries(script: Script, { elements }: NodeOf<'ArrayExpression'>, below: string): void {
+  #entries({ elements, start }: NodeOf<'ArrayExpression'>, below: string): void {
     for (const one of elements) {
       if (one?.type !== 'ObjectExpression') continue;
       const written = textIn(pathOf(one));
@@ -89,8 +110,9 @@ class Table {
       const address = written === undefined ? below : prefix === undefined ? joined(below, written) : prefix + written;
       const children = member(one, 'children');
       const shown = SHOWN_BY.map((key) => member(one, key)).find((value) => value !== undefined);
-      if (children?.type === 'ArrayExpression') this.#entries(script, children, address);
-      else if (shown && isAddress(address)) this.#add(script, one, shown, address, prefix ?? below, 'object');
+      if (children?.type === 'ArrayExpression') this.#entries(children, address);
+      else if (shown && isAddress(address))
+        this.#add({ node: one, shown, address, below: prefix ?? below, form: 'object', list: start });
     }
   }
 
@@ -102,38 +124,44 @@ class Table {
     return prefix?.startsWith('/') && written?.startsWith('/') ? prefix.replace(/\/$/, '') : undefined;
   }
 
-  #element(script: Script, node: NodeOf<'JSXElement'>, below: string): void {
+  #element(node: NodeOf<'JSXElement'>, below: string, list: number): void {
     const written = textIn(attribute(node, 'path'));
     const isIndex = attribute(node, 'index') !== undefined;
     const address = written === undefined ? below : joined(below, written);
     const inner = node.children.filter((child): child is NodeOf<'JSXElement'> => child.type === 'JSXElement');
-    for (const child of inner) if (isRoute(child)) this.#element(script, child, address);
+    for (const child of inner) if (isRoute(child)) this.#element(child, address, node.start);
     const shown = SHOWN_BY.map((name) => attribute(node, name)).find((one) => one !== undefined);
     if (shown && !inner.some(isRoute) && (isIndex || written !== undefined) && isAddress(address))
-      this.#add(script, node, shown, address, below, 'element');
+      this.#add({ node, shown, address, below, form: 'element', list });
   }
 
-  #add(script: Script, entry: Node, shown: Node, address: string, below: string, form: 'object' | 'element'): void {
-    const found = this.#moduleOf(script, shown);
-    if (!found || this.#pages.some((one) => one.address === address)) return;
-    this.#pages.push({
-      address,
-      file: found.file,
-      name: '',
-      listed: { file: this.#file, entry: stretchOf(entry), below, form, brought: found.brought },
-      handedOn: found.handedOn,
+  #add(entry: Entry): void {
+    this.#entriesFound.push(entry);
+  }
+
+  /** What the entries show: what stands around many pages (a guard, a frame) is none of them. */
+  #shownBy(script: Script): Standing[] {
+    const all = this.#entriesFound.map((entry) => ({ entry, modules: this.#modulesOf(script, entry.shown) }));
+    const known = all.filter(({ modules }) => modules.length > 0);
+    const found = known.filter(({ entry }, at) => known.findIndex((one) => one.entry.address === entry.address) === at);
+    const count = (file: string): number =>
+      found.filter(({ modules }) => modules.some((one) => one.file === file)).length;
+    return found.flatMap(({ entry, modules }): Standing[] => {
+      const [first] = modules;
+      const own = modules.reduce((best, one) => (best && count(one.file) < count(best.file) ? one : best), first);
+      if (!own) return [];
+      const { node, address, below, form, list } = entry;
+      const listed = { file: this.#file, entry: stretchOf(node), below, form, list, brought: own.brought };
+      return [{ address, file: own.file, name: '', listed, handedOn: own.handedOn }];
     });
   }
 
-  /** The module that an entry shows, by a name that is imported or loaded where it stands, and how the table has it. */
-  #moduleOf(script: Script, shown: Node): Found | undefined {
+  /** The modules that an entry may show, by names that are imported or loaded where it stands; what is further in comes first. */
+  #modulesOf(script: Script, shown: Node): Found[] {
     const loaded = loadedIn(shown);
-    if (loaded !== undefined) return this.#own(loaded);
-    for (const name of namesIn(shown)) {
-      const found = this.#imported(script, name) ?? this.#loadedAs(script, name);
-      if (found) return found;
-    }
-    return undefined;
+    const own = loaded === undefined ? undefined : this.#own(loaded);
+    if (loaded !== undefined) return own ? [own] : [];
+    return namesIn(shown).flatMap((name) => this.#imported(script, name) ?? this.#loadedAs(script, name) ?? []);
   }
 
   #imported(script: Script, name: string): Found | undefined {
@@ -225,10 +253,14 @@ function loadedIn(node: Node): string | undefined {
   return found.length === 1 ? found[0] : undefined;
 }
 
+/** The names that a node uses; of elements within elements those of the inner ones first. */
 function namesIn(node: Node): string[] {
-  const names: string[] = [];
-  walk(node, (one) => {
-    if (one.type === 'Identifier' || one.type === 'JSXIdentifier') names.push(one.name);
+  const names: { name: string; depth: number }[] = [];
+  const depths = new Map<Node, number>();
+  walk(node, (one, parent) => {
+    const depth = (parent ? (depths.get(parent) ?? 0) : 0) + (one.type === 'JSXElement' ? 1 : 0);
+    depths.set(one, depth);
+    if (one.type === 'Identifier' || one.type === 'JSXIdentifier') names.push({ name: one.name, depth });
   });
-  return names;
+  return names.sort((a, b) => b.depth - a.depth).map(({ name }) => name);
 }

@@ -27,8 +27,11 @@ function typedRoutes(ground: Ground): FileRoutes | undefined {
 }
 
 /** What modules with elements end in. */
-function elementsEnding({ workspace }: Ground): string {
-  return workspace.language === 'ts' ? 'tsx' : 'jsx';
+function elementsEnding(ground: Ground): string {
+  if (ground.workspace.language === 'ts') return 'tsx';
+  const own = ownFilesOf(ground);
+  const isPlain = own.some((file) => /(^|\/)App\.js$/.test(file)) && !own.some((file) => file.endsWith('.jsx'));
+  return isPlain ? 'js' : 'jsx';
 }
 
 /** What grows in an app whose pages are listed in a table of routes. */
@@ -89,6 +92,7 @@ function layoutName({ pascal }: PlainName): string {
 
 /** Vue Router, "Nested Routes": paths that begin with a slash are whole, below an entry that shows what is around them. */
 const VUE_LAYOUT: LayoutForm = {
+  reads: /\bcomponent\s*:/,
   members: (shown, address) => [`path: '${address}'`, `component: ${shown}`],
   import: (name, from) => ({ from, default: name }),
   named: (name) => ({ shown: layoutName(name), file: `${layoutName(name)}.vue` }),
@@ -99,6 +103,7 @@ const VUE_LAYOUT: LayoutForm = {
 function reactLayout(ground: Ground): LayoutForm {
   const router = ground.declares('react-router-dom') ? 'react-router-dom' : 'react-router';
   return {
+    reads: /\b(element|Component|lazy)\s*[:=]/,
     members: (shown) => [`element: <${shown} />`],
     import: (name, from) => ({ from: from.replace(/\.\w+$/, ''), default: name }),
     named: (name) => ({ shown: layoutName(name), file: `${layoutName(name)}.${elementsEnding(ground)}` }),

@@ -9,6 +9,8 @@ type Listed = Standing & { listed: Listing; address: string };
 
 /** How entries of a table stand around others, as a router has it. */
 export interface LayoutForm {
+  /** What an entry that the router itself reads has. */
+  reads: RegExp;
   /** Members of an entry that has others below it,  `address` is the first one's, as the table would have it. */
   members(this: void, shown: string, address: string): string[];
   /** The import of a layout that stands in a file. */
@@ -20,7 +22,9 @@ export interface LayoutForm {
 
 /** How layouts come to be in an app whose pages are listed in a table: as an entry that has theirs below it. */
 export function tableLayout(ground: Ground, pages: readonly Standing[], form: LayoutForm): LayoutGrowth {
-  const listed = pages.filter((one): one is Listed => one.listed !== undefined && one.address !== undefined);
+  const listed = pages.filter(
+    (one): one is Listed => one.listed !== undefined && one.address !== undefined && isRead(ground, one.listed, form),
+  );
   return {
     pages: listed,
     file: (name) => path.posix.join(layoutsHome(ground, listed), form.named(name).file),
@@ -30,9 +34,14 @@ export function tableLayout(ground: Ground, pages: readonly Standing[], form: La
   };
 }
 
+function isRead(ground: Ground, { file, entry }: Listing, { reads }: LayoutForm): boolean {
+  const code = (ground.text(file) ?? '').slice(entry.start, entry.end);
+  return /\b(path\s*[:=]|index\b)/.test(code) && reads.test(code);
+}
+
 /** Where layouts are already, else beside the folder of all pages. */
 function layoutsHome(ground: Ground, [first]: readonly Listed[]): string {
-  const standing = ownFilesOf(ground).find((file) => /(^|\/)layouts?\/[^/]+\.(vue|[jt]sx|component\.ts)$/.test(file));
+  const standing = ownFilesOf(ground).find((file) => /(^|\/)layouts?\/[^/]+\.(vue|[jt]sx?)$/.test(file));
   if (standing !== undefined) return path.posix.dirname(standing);
   const folder = path.posix.dirname(first?.file ?? '');
   const [, above] = /^((?:.*?\/)?)(?:pages|views|screens|routes)(?:\/|$)/.exec(folder) ?? [];

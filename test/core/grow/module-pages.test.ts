@@ -140,7 +140,7 @@ export default routes;
     });
     const changed = await grown(host, 'SeedSwap', '/admin/seed-swap');
     expect(changed.get('src/routes.js')).toContain(
-      "  { path: '/seed-swap', name: 'Seed swap', component: SeedSwap, layout: '/admin' },\n];",
+      "  { path: '/seed-swap', name: 'Seed swap', icon: 'bed', component: SeedSwap, layout: '/admin' },\n];",
     );
     expect([...changed.keys()]).toEqual(['src/routes.js', 'src/views/SeedSwap.js']);
   });

@@ -36,6 +36,7 @@ function layoutForm(ground: Ground): LayoutForm {
   // Up to the eighteenth version components had to say that they stand alone.
   const isOlder = Number.parseInt(ground.versionOf('@angular/core') ?? '', 10) < 19;
   return {
+    reads: /\b(component|loadComponent)\s*:/,
     members: (shown) => ["path: ''", `component: ${shown}`],
     import: (name, from) => ({ from: from.replace(/\.ts$/, ''), named: { [name]: name } }),
     named: (name) => ({ shown: nameOf(name), file: `${name.kebab.replace(/-layout$/, '')}-layout.ts` }),

@@ -20,6 +20,7 @@ export function expressGrowth(ground: Ground): Growth {
     endpoint: () => ({
       standing: mounted().filter((one) => !renders(one)),
       plainText: plainEndpoint,
+      does: (text) => /\.(get|post|put|patch|delete|all|route|use)\s*\(/.test(text),
       answer: (response) => `${response}.json([])`,
       first: (name, address) => firstIn(ground, path.posix.join(home(), 'routes'), name, `'${address}', `),
     }),
