@@ -14,11 +14,11 @@ describe('grow', () => {
   it('lists what can grow, and writes nothing', () => {
     const { status, stdout } = host.ligament('grow', '--workspace', 'api');
     expect(status).toBe(0);
-    expect(stdout).toContain('endpoint  like plots, waiting-list, tools, in api/app.js');
+    expect(stdout).toMatch(/endpoint +like plots, waiting-list, tools, in api\/app\.js\n +middleware +the first one/);
     const document = JSON.parse(host.ligament('grow', '--workspace', 'web', '--json').stdout) as object;
     expect(document).toMatchObject({
       workspace: 'web',
-      parts: [{ part: 'component' }, { part: 'colour' }, { part: 'type-scale' }],
+      parts: [{ part: 'component' }, { part: 'piece' }, { part: 'colour' }, { part: 'type-scale' }],
     });
     expect(host.tree()).toEqual(before);
   });

@@ -157,17 +157,23 @@ export class StackHost {
       .filter((one) => one !== '');
   }
 
-  /** Takes Ligament's record out of the host, as if it had been lost, until it is put back. */
+  /** Takes Ligament's records out of the host, its root's and its workspace's, as if they had been lost, until they are put back. */
   takeRecord(): { putBack: () => void } {
-    const record = path.join(this.root, '.ligament');
     const aside = path.join(WORK, 'aside', this.id);
     fs.rmSync(aside, { recursive: true, force: true });
-    fs.cpSync(record, aside, { recursive: true });
-    fs.rmSync(record, { recursive: true });
+    const records = [...new Set(['.', this.workspace])]
+      .map((folder, at) => ({ record: path.join(this.root, folder, '.ligament'), kept: path.join(aside, String(at)) }))
+      .filter(({ record }) => fs.existsSync(record));
+    for (const { record, kept } of records) {
+      fs.cpSync(record, kept, { recursive: true });
+      fs.rmSync(record, { recursive: true });
+    }
     return {
       putBack: () => {
-        fs.rmSync(record, { recursive: true, force: true });
-        fs.cpSync(aside, record, { recursive: true });
+        for (const { record, kept } of records) {
+          fs.rmSync(record, { recursive: true, force: true });
+          fs.cpSync(kept, record, { recursive: true });
+        }
       },
     };
   }
