@@ -21,6 +21,9 @@ export function headingIn(
   const all = [...shapesIn(shape)];
   const root = all.find((one) => (isElement(one) || one.kind === 'JSXFragment') && !isIn(one, stretches));
   const frame = all.find((one) => emptied.has(one) && !isIn(one, stretches)) ?? root;
+  const bare = all.find((one) => isHeading(one) && !isIn(one, stretches) && isBare(one, cut));
+  const opening = bare && tagOf(bare);
+  if (opening) return { start: opening.end, end: opening.end, by: heading.words };
   // A heading whose words come from elsewhere is one, too.
   const hasHeading = all.some((one) => isHeading(one) && !isIn(one, stretches));
   if (!frame || hasHeading) return undefined;
@@ -39,6 +42,11 @@ export function headingIn(
 
 function isHeading(shape: Shape): boolean {
   return isElement(shape) && HEADING.test(shape.label ?? '');
+}
+
+/** Whether all words of an element have gone. */
+function isBare({ members = [] }: Shape, cut: ReadonlySet<Shape>): boolean {
+  return members.length > 0 && members.every((one) => cut.has(one));
 }
 
 function isIn({ start }: Shape, stretches: readonly Stretch[]): boolean {

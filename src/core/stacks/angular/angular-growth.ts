@@ -11,7 +11,26 @@ export function angularGrowth(ground: Ground): Growth {
   return {
     page: () => ({ standing: tablePages(ground, ['@angular/router']), plainText: plainPage, alsoNamed, lazily }),
     layout: () => tableLayout(ground, tablePages(ground, ['@angular/router']), layoutForm(ground)),
-    component: () => ({ ...componentGrowth(ground, /\.component\.ts$/), plainText: plainComponent, alsoNamed }),
+    component: () => components(ground, alsoNamed),
+  };
+}
+
+function components(ground: Ground, alsoNamed: KindGrowth['alsoNamed']): KindGrowth {
+  const found = componentGrowth(ground, /\.component\.ts$/);
+  const said = found.standing.flatMap(
+    ({ file }) => /\bstandalone:\s*(?:true|false)/.exec(ground.text(file) ?? '')?.[0] ?? [],
+  );
+  // Up to the eighteenth version components had to say that they stand alone; before the fourteenth none could.
+  const alone = said[0] ?? (found.standing.length === 0 && majorOf(ground) < 19 ? 'standalone: true' : undefined);
+  const first: KindGrowth['first'] = ({ kebab }) => ({
+    file: ground.inHost(`src/app/${kebab}/${kebab}.component.ts`),
+    ties: [],
+  });
+  return {
+    ...found,
+    plainText: (name) => plainComponent(name, alone),
+    alsoNamed,
+    ...(majorOf(ground) < 14 ? {} : { first }),
   };
 }
 
@@ -19,8 +38,9 @@ function plainPage({ pascal, sentence }: PlainName): string {
   return `import { Component } from '@angular/core';\n\n@Component({ template: '<h1>${sentence}</h1>' })\nexport class ${pascal} {}\n`;
 }
 
-function plainComponent({ pascal, kebab, sentence }: PlainName): string {
-  return `import { Component } from '@angular/core';\n\n@Component({\n  selector: 'app-${kebab}',\n  template: '<div>${sentence}</div>',\n})\nexport class ${pascal}Component {}\n`;
+function plainComponent({ pascal, kebab, sentence }: PlainName, alone: string | undefined): string {
+  const own = alone === undefined ? '' : `  ${alone},\n`;
+  return `import { Component } from '@angular/core';\n\n@Component({\n${own}  selector: 'app-${kebab}',\n  template: '<div>${sentence}</div>',\n})\nexport class ${pascal}Component {}\n`;
 }
 
 /** Angular, "Lazily loaded components and routes". */
@@ -33,14 +53,16 @@ function lazily(entry: string, { name, from }: Loaded): string | undefined {
 /** Angular, "Nested routes": an entry without a path of its own shows what is around those below it. */
 function layoutForm(ground: Ground): LayoutForm {
   const nameOf = ({ pascal }: PlainName): string => (pascal.endsWith('Layout') ? pascal : `${pascal}Layout`);
-  // Up to the eighteenth version components had to say that they stand alone.
-  const isOlder = Number.parseInt(ground.versionOf('@angular/core') ?? '', 10) < 19;
   return {
     reads: /\b(component|loadComponent)\s*:/,
     members: (shown) => ["path: ''", `component: ${shown}`],
     import: (name, from) => ({ from: from.replace(/\.ts$/, ''), named: { [name]: name } }),
     named: (name) => ({ shown: nameOf(name), file: `${name.kebab.replace(/-layout$/, '')}-layout.ts` }),
     plainText: (name) =>
-      `import { Component } from '@angular/core';\nimport { RouterOutlet } from '@angular/router';\n\n@Component({\n${isOlder ? '  standalone: true,\n' : ''}  imports: [RouterOutlet],\n  template: '<router-outlet />',\n})\nexport class ${nameOf(name)} {}\n`,
+      `import { Component } from '@angular/core';\nimport { RouterOutlet } from '@angular/router';\n\n@Component({\n${majorOf(ground) < 19 ? '  standalone: true,\n' : ''}  imports: [RouterOutlet],\n  template: '<router-outlet />',\n})\nexport class ${nameOf(name)} {}\n`,
   };
+}
+
+function majorOf(ground: Ground): number {
+  return Number.parseInt(ground.versionOf('@angular/core') ?? '', 10);
 }

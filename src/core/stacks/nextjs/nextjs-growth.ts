@@ -51,6 +51,10 @@ function layoutsOf(ground: Ground, app: string): LayoutGrowth {
 /** Next.js, "Route Handlers" in the app router, "API Routes" in the pages router. */
 function endpointsOf(ground: Ground): KindGrowth {
   const ending = ground.workspace.language;
+  // A site that is only built answers no requests.
+  const config = ground.names(ground.inHost('.')).find((name) => /^next\.config\.\w+$/.test(name)) ?? 'next.config.js';
+  if (/\boutput\s*:\s*['"]export['"]/.test(ground.text(ground.inHost(config)) ?? ''))
+    return { standing: [], plainText: () => '' };
   const app = homeOf(ground, 'app');
   if (app !== undefined)
     return serverFiles(ground, {

@@ -30,6 +30,11 @@ export function sveltekitGrowth(ground: Ground): Growth {
 /** SvelteKit, "+server". */
 function endpoints(ground: Ground): KindGrowth {
   const ending = ground.workspace.language;
+  // A site that is only built answers no requests.
+  const config = ['svelte.config.js', 'svelte.config.ts']
+    .map((name) => ground.text(ground.inHost(name)) ?? '')
+    .join('');
+  if (config.includes('adapter-static')) return { standing: [], plainText: () => '' };
   return serverFiles(ground, {
     routes: {
       folder: ground.inHost('src/routes'),
