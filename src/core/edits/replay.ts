@@ -33,13 +33,17 @@ export function editsOn(file: string, all: readonly OwnedEdits[]): OwnedEdit[] {
   );
 }
 
-/** Owners in order, those behind the others that are parts: they grow in what is attached. The edits of one owner stay as its definition has them. */
+/** Owners in order. The edits of one owner stay as its definition has them. */
 export function inOrder(edits: readonly OwnedEdit[]): OwnedEdit[] {
   return [...edits].sort(
-    (a, b) =>
-      Number(isPart({ integration: a.owner })) - Number(isPart({ integration: b.owner })) ||
-      (a.owner < b.owner ? -1 : a.owner > b.owner ? 1 : 0),
+    (a, b) => rankOf(a.owner) - rankOf(b.owner) || (a.owner < b.owner ? -1 : a.owner > b.owner ? 1 : 0),
   );
+}
+
+/** Parts grow in what is attached, and what stands around others comes last. */
+function rankOf(owner: string): number {
+  if (!isPart({ integration: owner })) return 0;
+  return owner.startsWith('layout:') ? 2 : 1;
 }
 
 /**

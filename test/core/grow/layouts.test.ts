@@ -122,6 +122,27 @@ export default function App() {
     expect(changed['src/layouts/SocietyLayout.tsx']).toMatch(/import \{ Outlet \} from ["']react-router["']/);
   });
 
+  it('around a page that has grown, which cannot leave from within it', async () => {
+    const host = vue(
+      "  routes: [\n    { path: '/beds', component: BedsPage },\n    { path: '/sheds', component: ShedsPage },\n  ],\n",
+    );
+    const before = host.tree();
+    await host.grow('SeedSwap');
+    await host.growLayout('Society', '/sheds', '/seed-swap');
+    await host.grow('Prices');
+    expect(host.text('src/router.ts')).toContain(`      children: [
+        { path: '/sheds', component: ShedsPage },
+        { path: '/seed-swap', component: SeedSwapPage },
+      ],
+    },
+    { path: '/prices', component: PricesPage },
+`);
+    await expect(host.detach('page:SeedSwap')).rejects.toThrow('Page Seed swap cannot leave yet');
+    await host.detach('page:Prices');
+    await host.detach('page:SeedSwap', 'layout:Society');
+    expect(host.tree()).toEqual(before);
+  });
+
   const next = (files: Record<string, string> = {}): MemoryStackHost =>
     new MemoryStackHost('next-app-ts', {
       'package.json': JSON.stringify({ name: 'garden', dependencies: { next: '^16.0.0', react: '^19.0.0' } }),

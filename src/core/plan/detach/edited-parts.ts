@@ -49,6 +49,25 @@ export function refuseLeftParts(going: readonly Ledger[], staying: readonly Ledg
   }
 }
 
+/** Throws a Problem (status 3) where a layout that stays is around a page that goes: its own edges would be lost. */
+export function refuseInnerPages(going: readonly Ledger[], staying: readonly Ledger[]): void {
+  for (const page of going.filter(({ integration }) => integration.startsWith('page:'))) {
+    const layout = staying.find(
+      ({ integration, workspace, choices }) =>
+        integration.startsWith('layout:') &&
+        workspace === page.workspace &&
+        (choices.around ?? '').split(' ').includes(page.choices.at ?? ''),
+    );
+    if (!layout) continue;
+    throw new Problem({
+      status: EXIT.refused,
+      what: `${page.title} cannot leave yet`,
+      why: `${layout.integration} stands around it`,
+      next: `Nothing was changed. Take both out together: ligament detach ${layout.integration} ${going.map((one) => one.integration).join(' ')}`,
+    });
+  }
+}
+
 /** Throws a Problem (status 3) where pieces that stay use another one, or the kit that they came with, which goes. */
 export async function refuseUsedByPieces(
   { doors, catalog }: Context,

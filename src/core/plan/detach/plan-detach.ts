@@ -13,7 +13,7 @@ import type { CodeStyle } from '../../text/code-style.ts';
 import { takeBackSplices } from '../../text/splices.ts';
 import { joinFiles, type ChangeSet, type FileChange } from '../../change/change-set.ts';
 import { fitAround } from '../refit/fit-around.ts';
-import { refuseEditedParts, refuseLeftParts, refuseUsedByPieces } from './edited-parts.ts';
+import { refuseEditedParts, refuseInnerPages, refuseLeftParts, refuseUsedByPieces } from './edited-parts.ts';
 import { findUses } from './find-uses.ts';
 import { staysByHand } from './stays-by-hand.ts';
 import { movedFile } from './moved-file.ts';
@@ -37,6 +37,7 @@ export async function planDetach(
   const warnings: string[] = [];
   const staying = context.ledgers.filter((ledger) => !going.includes(ledger));
   refuseLeftParts(going, staying);
+  refuseInnerPages(going, staying);
   await refuseUsedByPieces(context, going, staying);
   const { files, updated } = await takeAllOut(context, going, staying, warnings);
   files.push(...madeFiles(context, going, warnings));
