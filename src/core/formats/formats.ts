@@ -3,6 +3,7 @@ import { besideFormat } from './beside/beside-format.ts';
 import { componentFormat } from './component/component-format.ts';
 import { dotenvFormat } from './dotenv/dotenv-format.ts';
 import { iniFormat } from './ini/ini-format.ts';
+import { insteadFormat } from './instead/instead-format.ts';
 import { jsonFormat } from './json/json-format.ts';
 import { linesFormat } from './lines/lines-format.ts';
 import { markupFormat } from './markup/markup-format.ts';
@@ -22,6 +23,7 @@ export const FORMATS = [
   componentFormat,
   dotenvFormat,
   iniFormat,
+  insteadFormat,
   jsonFormat,
   linesFormat,
   markupFormat,

@@ -109,7 +109,11 @@ function firstEdits({ request: { part, before, lazy }, place, ground, subject }:
   if (ground.has(first.file)) throw takenFile(part, first.file);
   const text = plainText(ground, first.file, subject.words, kind, stack.traits);
   const ties = tieEdits(first.ties, { stack, values: {} });
-  return { edits: [wholeFile(first.file, text), ...ties], like: `the first one, as ${first.file}` };
+  const also = first.also === undefined ? '' : `; ${first.also}`;
+  return {
+    edits: [wholeFile(first.file, text), ...(first.edits ?? []), ...ties],
+    like: `the first one, as ${first.file}${also}`,
+  };
 }
 
 function alikeEdits(task: Task): { edits: Edit[]; like: string } {

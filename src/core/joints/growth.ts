@@ -64,6 +64,10 @@ export interface First {
   file: string;
   /** What registers it; none where its file alone makes it what it is. */
   ties: Tie[];
+  /** What else has to change for it, where it is the first. */
+  edits?: Edit[] | undefined;
+  /** The same in words. */
+  also?: string | undefined;
 }
 
 /** How parts of one kind come to be in a workspace. */

@@ -127,6 +127,36 @@ app.listen(process.env.PORT);
     expect(await grown(host, { part: 'endpoint' })).toEqual({ [at]: text });
   });
 
+  it('is a page of Nuxt, and what the root showed becomes the one before it', async () => {
+    const root = `<script setup lang="ts">
+import Bed from './parts/Bed.vue'
+</script>
+
+<template>
+  <main><Bed /><img src="./bed.png" /></main>
+</template>
+`;
+    const host = new MemoryStackHost('nuxt-ts', {
+      'package.json': JSON.stringify({ ...PACKAGE, dependencies: { nuxt: '^4.0.0', vue: '^3.5.0' } }),
+      'app/app.vue': root,
+      'app/parts/Bed.vue': '<template>\n  <p>Bed</p>\n</template>\n',
+    });
+    expect(await grown(host, { part: 'page' })).toEqual({
+      'app/app.vue': '<template>\n  <NuxtPage />\n</template>\n',
+      'app/pages/index.vue': root.replaceAll('"./bed', '"../bed').replace("'./parts", "'../parts"),
+      'app/pages/seed-swap.vue': '<template>\n  <main>\n    <h1>Seed swap</h1>\n  </main>\n</template>\n',
+    });
+    // Two of them share what the first one needed.
+    const before = host.tree();
+    await host.grow('SeedSwap');
+    await host.grow('Prices');
+    await host.detach('page:SeedSwap');
+    expect(host.text('app/app.vue')).toContain('<NuxtPage />');
+    expect(host.text('app/pages/index.vue')).toContain('../parts/Bed.vue');
+    await host.detach('page:Prices');
+    expect(host.tree()).toEqual(before);
+  });
+
   it('is a component beside the modules of the app', async () => {
     const host = new MemoryStackHost('vite4-vue32-js', {
       'package.json': JSON.stringify({
