@@ -67,8 +67,10 @@ async function demonstrate(): Promise<void> {
   await ligament('grow', '--workspace', 'web');
   await ligament('grow', 'page', 'SeedSwap', '--workspace', 'web', '--yes');
   await ligament('grow', 'endpoint', 'SeedSwap', '--workspace', 'api', '--yes');
-  say('Both are taken out again.');
-  await ligament('detach', 'page:SeedSwap', '--workspace', 'web', '--yes');
+  say('A dialog of the kit, as a source of one’s own, with the button that it uses.');
+  await ligament('grow', 'piece', 'dialog', '--workspace', 'web', '--yes');
+  say('All of it is taken out again.');
+  await ligament('detach', 'page:SeedSwap', 'piece:dialog', 'piece:button', 'pergola', '--workspace', 'web', '--yes');
   await ligament('detach', 'endpoint:SeedSwap', '--workspace', 'api', '--yes');
   say('One of them leaves, and what stands beside it is fitted to that.');
   await ligament('detach', 'eslint', '--workspace', 'web', '--yes');
