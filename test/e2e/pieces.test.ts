@@ -115,6 +115,29 @@ describe.each(KITS)('the kit for $kit', ({ kit, ending, plugin, dependencies, fi
     },
   );
 
+  it('takes what is new in its kit, with what was written into it', () => {
+    const card = `src/components/pergola/PergolaCard.${ending}`;
+    const record = '.ligament/attached/piece.card.json';
+    const [now, recorded] = [host.read(card), host.read(record)];
+    // As an older kit would have made it, with a line of somebody's own.
+    const older = (text: string): string => text.replaceAll('pergola-card-heading', 'pergola-card-title');
+    host.write(record, older(recorded));
+    host.write(card, `${older(now)}// Ours.\n`);
+    const grow = () => host.ligament('grow', 'piece', 'card', '--yes', '--no-prove', '--no-install');
+    expect(grow().status).toBe(0);
+    expect(host.read(card)).toBe(`${now}// Ours.\n`);
+    expect(grow().stdout).toContain('The piece card has grown already.');
+    // Where both have changed the same, nothing is decided for anybody.
+    host.write(record, older(recorded));
+    host.write(card, now.replaceAll('pergola-card-heading', 'our-heading'));
+    expect(grow()).toMatchObject({
+      status: 3,
+      stderr: expect.stringContaining('was edited where it would change') as string,
+    });
+    host.write(record, recorded);
+    host.write(card, now);
+  });
+
   it('leaves only when nothing uses it any more, and never what was written into', () => {
     expect(host.ligament('detach', 'piece:button', '--yes')).toMatchObject({
       status: 3,

@@ -19,12 +19,10 @@ export type FactValues = Record<Exclude<FactName, PlacedFact>, string>;
 
 /** The facts of a workspace as texts. */
 export function factValues(at: Circumstances): FactValues {
-  const { workspace, stack, style } = at;
+  const { workspace, stack } = at;
   const { language } = workspace;
-  const { habits = DEFAULT_HABITS } = style;
   const { folder, screen } = stack.traits;
   const passedOver = notOwn(at);
-  const tabs = style.indent.startsWith('\t');
   return {
     folder,
     ending: stack.traits.ending ?? language,
@@ -55,6 +53,15 @@ export function factValues(at: Circumstances): FactValues {
     'bundler.merged': stack.traits.config?.isFunction
       ? 'defineConfig(async (env) => mergeConfig(await base(env), own))'
       : 'mergeConfig(base, defineConfig(own))',
+    ...styleFacts(at),
+  };
+}
+
+/** How its sources are written. */
+function styleFacts({ style }: Circumstances): Pick<FactValues, Extract<FactName, `style.${string}`>> {
+  const { habits = DEFAULT_HABITS } = style;
+  const tabs = style.indent.startsWith('\t');
+  return {
     'style.settings': JSON.stringify(startOptions(style), null, 2),
     'style.semicolons': String(style.semicolons),
     'style.singleQuotes': String(style.quotes === 'single'),

@@ -2,10 +2,12 @@ import { joinFiles, type ChangeSet } from '../change/change-set.ts';
 import { bareStyle } from '../facts/bare.ts';
 import { kitsFor, pieceFiles, pieceProofs, type Kit } from '../facts/pieces.ts';
 import { valuesFor } from '../facts/settle.ts';
+import type { Edit } from '../edits/edit.ts';
 import type { Context } from '../host/context.ts';
 import { planAttach } from '../plan/attach/plan-attach.ts';
 import { wayEdits } from '../plan/attach/way-edits.ts';
 import { asPlanned } from '../plan/refit/fit-around.ts';
+import { renewedPiece } from './renew-piece.ts';
 import { tasksFor } from '../prove/proof-tasks.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { StackFacts } from '../stacks/sides.ts';
@@ -26,27 +28,30 @@ export async function planPieces(context: Context, { names, workspace }: PieceRe
   if (!kit) throw noKit(place);
   const missing = names.find((name) => !Object.hasOwn(kit.pieces, name));
   if (missing !== undefined) throw noPiece(missing, kit);
-  const wanted = withNeeds(kit, names).filter((name) => !hasGrown(context, partId('piece', name), workspace));
-  if (wanted.length === 0) return undefined;
+  const all = withNeeds(kit, names);
+  const wanted = all.filter((name) => !hasGrown(context, partId('piece', name), workspace));
+  const renewed = all.flatMap((name) => renewal(context, place, kit, name) ?? []);
+  if (wanted.length === 0 && renewed.length === 0) return undefined;
   const isThere = hasGrown(context, kit.definition.integration, workspace);
   const first = isThere ? undefined : await attachKit(context, kit, workspace);
   const planned = first ? await asPlanned(context, first.files) : context;
-  const changes: ChangeSet[] = first ? [first] : [];
+  const changes: ChangeSet[] = [...(first ? [first] : []), ...renewed];
   for (const name of wanted) changes.push(await pieceChange(planned, place, kit, name));
   const kinds = await context.catalog.proofs();
   const { facts, stack } = place;
-  const title = `${kit.definition.title}: ${wanted.join(', ')}`;
+  const changed = all.filter((name) => changes.some(({ parts }) => parts[0]?.integration === partId('piece', name)));
+  const title = `${kit.definition.title}: ${changed.join(', ')}`;
   // One build is enough to see all of them.
   const proofs = tasksFor(
-    { integration: partId('piece', wanted.at(-1) ?? ''), title, workspace, foreign: false },
-    pieceProofs(kit, wanted, kinds),
+    { integration: partId('piece', changed.at(-1) ?? ''), title, workspace, foreign: false },
+    pieceProofs(kit, changed, kinds),
     kinds,
     { context, facts, stack, choices: {} },
   );
   return together(
     changes,
     proofs,
-    `grow ${wanted.map((name) => partId('piece', name)).join(', ')} in ${place.facts.name}`,
+    `grow ${changed.map((name) => partId('piece', name)).join(', ')} in ${place.facts.name}`,
   );
 }
 
@@ -55,11 +60,21 @@ function attachKit(context: Context, { definition }: Kit, workspace: string): Pr
   return planAttach(context, [{ definition, workspace, choices: {} }], wishes);
 }
 
-function pieceChange(context: Context, place: Growing, kit: Kit, name: string): Promise<ChangeSet> {
-  const { facts, stack } = place;
+/** What a piece that has grown lacks of what its kit has now. */
+function renewal(context: Context, place: Growing, kit: Kit, name: string): ChangeSet | undefined {
+  const id = partId('piece', name);
+  const ledger = context.ledgers.find((one) => one.integration === id && one.workspace === place.facts.folder);
+  return ledger && renewedPiece(context, place, ledger, pieceEdits(context, place, kit, name));
+}
+
+function pieceEdits(context: Context, { facts, stack }: Growing, kit: Kit, name: string): Edit[] {
   const values = valuesFor(kit.at);
   const made = { workspace: stack.workspace, stack, style: bareStyle(context, facts), values };
-  const edits = wayEdits({ files: pieceFiles(kit, name), ties: [] }, made);
+  return wayEdits({ files: pieceFiles(kit, name), ties: [] }, made);
+}
+
+function pieceChange(context: Context, place: Growing, kit: Kit, name: string): Promise<ChangeSet> {
+  const edits = pieceEdits(context, place, kit, name);
   return partChange(context, place, {
     id: partId('piece', name),
     title: `${kit.definition.title}: ${name}`,

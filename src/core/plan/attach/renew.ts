@@ -155,7 +155,8 @@ function mergeFiles({ reader, host }: Context, one: Decided, ledger: Ledger): { 
   return { edits, merged };
 }
 
-function meeting(file: string, wanted: string): Problem {
+/** What is new in a file and what somebody has changed in it meet. */
+export function meeting(file: string, wanted: string): Problem {
   return new Problem({
     status: EXIT.refused,
     what: `${file} was edited where it would change`,
