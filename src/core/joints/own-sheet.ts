@@ -46,6 +46,11 @@ export function isBuilt(ground: Ground, file: string): boolean {
   return BUILT.test(ground.workspace.folder === '.' ? file : file.slice(ground.workspace.folder.length + 1));
 }
 
+/** Whether a sheet is the app's own to write into. */
+export function isOwnSheet(ground: Ground, file: string): boolean {
+  return whyNotOwn(ground, file) === undefined && !/\.min\./.test(file);
+}
+
 /** Why a sheet is not the app's own to write into, in words that go behind its name; undefined where it is. */
 function whyNotOwn(ground: Ground, file: string): string | undefined {
   const inside = ground.workspace.folder === '.' ? file : file.slice(ground.workspace.folder.length + 1);

@@ -73,6 +73,13 @@ app.listen(process.env.PORT);
     });
   });
 
+  it('does not grow where no server is found that it could be registered with', async () => {
+    const host = server("import { listen } from './listen.js';\n\nlisten();\n", {
+      'listen.js': 'export const listen = () => undefined;\n',
+    });
+    await expect(host.grow('SeedSwap', { part: 'endpoint' })).rejects.toThrow('No endpoint can grow in garden');
+  });
+
   it('is refused by a name that no variable can have', async () => {
     await expect(server(APP).grow('delete', { part: 'middleware' })).rejects.toThrow(
       '"delete" cannot be the name of a middleware',

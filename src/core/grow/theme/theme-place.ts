@@ -4,6 +4,7 @@ import type { Ground, StackReading } from '../../joints/ground.ts';
 import { literally } from '../../text/literally.ts';
 import { matchesWildcard } from '../../uses/wildcard.ts';
 import type { ThemeBlock, ThemeHomes, ThemeSettings } from './theme-homes.ts';
+import { isOwnSheet } from '../../joints/own-sheet.ts';
 import { ownSources } from '../../joints/own-sources.ts';
 
 /** A place of a workspace where its theme is, for values that have names. */
@@ -36,7 +37,9 @@ export function themePlace(
   const configured = settingsPlace(ground, settings);
   if (configured) return configured;
   const main = joints.find(({ name, state }) => name === 'styles.global' && state === 'present')?.file;
-  const sheets = [...ownSources(ground, /\.(css|scss)$/)].filter(({ file }) => !/\.module\./.test(file));
+  const sheets = [...ownSources(ground, /\.(css|scss)$/)].filter(
+    ({ file }) => !/\.module\./.test(file) && isOwnSheet(ground, file),
+  );
   const places = sheets.flatMap((sheet) => placesIn(ground, sheet, of, blocks));
   const rank = ({ kind, names, file }: ThemePlace): number =>
     (kind === 'block' ? 10_000 : 0) + names.length * 10 + (file === main ? 5 : 0);

@@ -1,7 +1,7 @@
 import path from 'node:path';
 import { ownModule } from '../../joints/app-module.ts';
 import type { Ground } from '../../joints/ground.ts';
-import type { First, Growth, PlainName, Standing, Stretch } from '../../joints/growth.ts';
+import type { First, Growth, KindGrowth, PlainName, Standing, Stretch } from '../../joints/growth.ts';
 import { ownEnding } from '../../joints/local-import.ts';
 import { serverEntry } from '../../joints/server-entry.ts';
 import { requiredModule } from '../../formats/script/bindings.ts';
@@ -14,6 +14,9 @@ export function expressGrowth(ground: Ground): Growth {
   const mounted = (): Standing[] => (serverEntry(ground)?.modules ?? []).flatMap((file) => mountedIn(ground, file));
   const home = (): string =>
     path.posix.relative(ground.workspace.folder, path.posix.dirname(serverApp(ground) ?? ground.inHost('app')));
+  // Without a server that is found there is nothing to register the first one with.
+  const begins = (first: NonNullable<KindGrowth['first']>): KindGrowth['first'] =>
+    serverApp(ground) === undefined ? undefined : first;
   const renders = ({ file }: Standing): boolean => /\.render\s*\(/.test(ground.text(file) ?? '');
   return {
     page: () => ({ standing: mounted().filter(renders), plainText: plainPage }),
@@ -22,13 +25,13 @@ export function expressGrowth(ground: Ground): Growth {
       plainText: plainEndpoint,
       does: (text) => /\.(get|post|put|patch|delete|all|route|use)\s*\(/.test(text),
       answer: (response) => `${response}.json([])`,
-      first: (name, address) => firstIn(ground, path.posix.join(home(), 'routes'), name, `'${address}', `),
+      first: begins((name, address) => firstIn(ground, path.posix.join(home(), 'routes'), name, `'${address}', `)),
     }),
     middleware: () => ({
       standing: (serverEntry(ground)?.modules ?? []).flatMap((file) => middlewareIn(ground, file)),
       plainText: plainMiddleware,
       does: (text) => /\bnext\s*\(/.test(text),
-      first: (name) => firstIn(ground, path.posix.join(home(), 'middleware'), name, ''),
+      first: begins((name) => firstIn(ground, path.posix.join(home(), 'middleware'), name, '')),
     }),
   };
 }
