@@ -41,18 +41,27 @@ const HEADINGS = /^(h[1-6]|title)$/;
 const ICONS = /^(icon|iconClass|iconName)$/;
 const TITLES = /^(title|heading|label|crumb|breadcrumb)$/i;
 
+/** What is compared, and how. */
+interface Manner {
+  /** A text of its own, in which nothing stays that is not used. */
+  whole?: boolean | undefined;
+  alone?: boolean | undefined;
+  /** Names that are needed, although nobody writes them. */
+  kept?: readonly string[] | undefined;
+}
+
 /** Which parts of a text stay if only what most of some others have too is to stay. With no others all of it does; of a whole file that goes, too, which nothing uses then. */
 export function commonTo(
   base: Likened,
   others: readonly Likened[],
-  { whole = false, alone = false }: { whole?: boolean | undefined; alone?: boolean | undefined },
+  { whole = false, alone = false, kept }: Manner,
 ): Pruned {
   const search = new Search(base, others, alone);
   search.stays(
     base.shape,
     others.map(({ shape }) => shape),
   );
-  if (whole) cutLoose(base.shape, search.cut, (shape) => search.isFrame(shape));
+  if (whole) cutLoose(base.shape, search.cut, { isFrame: (shape) => search.isFrame(shape), kept });
   for (const block of base.shape.members ?? []) if (isEmptied(block, search.cut)) search.cut.add(block);
   return { cut: search.cut, named: search.named, emptied: search.emptied };
 }

@@ -15,6 +15,8 @@ export { spelledLike } from './respelt.ts';
 export interface Manner {
   /** A file of its own: what it does not use goes. */
   whole?: boolean | undefined;
+  /** Names that a file needs, although nobody writes them. */
+  kept?: readonly string[] | undefined;
   /** All but the first are only the plainest form of such a text: what the first says of its name and its look stays besides. */
   alone?: boolean | undefined;
   /** It answers requests: where it would answer none it has a handler that does this, by the name of what it answers by. */
@@ -32,12 +34,12 @@ const ADDRESS = '\u0002';
 export function madeLike(
   [first, ...rest]: readonly [Told, ...Told[]],
   subject: Subject,
-  { whole, alone, answer, shown }: Manner = {},
+  { whole, alone, kept, answer, shown }: Manner = {},
 ): string {
   const { text } = first;
   const base = likened(first);
   const others = rest.map(likened);
-  const pruned = commonTo(base, others, { whole, alone });
+  const pruned = commonTo(base, others, { whole, alone, kept });
   const own = whole ? ownHead(base, others) : undefined;
   const cut = [...(own ? [own] : []), ...stretchesOf(text, base.shape, pruned.cut)];
   const isCut = ({ start, end }: Stretch): boolean => cut.some((one) => one.start < end && start < one.end);

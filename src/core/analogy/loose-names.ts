@@ -19,13 +19,17 @@ interface Names {
 
 /**
  * Cuts what uses names that have gone, and what nothing uses any more, until nothing is left of either. `isFrame` tells of an element
- * that stays without what was in it.
+ * that stays without what was in it; `kept` are names that are needed, although nobody writes them.
  */
-export function cutLoose(root: Shape, cut: Set<Shape>, isFrame: (shape: Shape) => boolean): void {
+export function cutLoose(
+  root: Shape,
+  cut: Set<Shape>,
+  { isFrame, kept = [] }: { isFrame: (shape: Shape) => boolean; kept?: readonly string[] | undefined },
+): void {
   const before = namesIn(root, new Set());
   for (let rounds = 0, changed = true; changed && rounds < MOST_ROUNDS; rounds += 1) {
     const now = namesIn(root, cut);
-    const idleNow = idle(before, now).map((path) => cutInnermost(path, cut, isFrame));
+    const idleNow = idle(before, now, kept).map((path) => cutInnermost(path, cut, isFrame));
     const users = usersOfGone(before, now).map(([name, path]) => {
       if (cutInnermost(path, cut, isFrame)) return true;
       // What has to stay keeps what it cannot do without.
@@ -50,13 +54,13 @@ function bringBack({ declarers, paths }: Names, name: string, cut: Set<Shape>): 
 }
 
 /** What hands on or declares a name that is not used any more. */
-function idle(before: Names, now: Names): Shape[][] {
+function idle(before: Names, now: Names, kept: readonly string[]): Shape[][] {
   const isUsed = ({ users }: Names, name: string, by: Shape): boolean =>
     // What it is made of may be called the same: that is no use of it.
     (users.get(name) ?? []).some((path) => !path.includes(by));
   const handed = [...now.handing].filter(([shape, name]) => !isUsed(now, name, shape) && isUsed(before, name, shape));
   const declared = [...now.declarers].filter(([shape, names]) => {
-    if (names.some((name) => now.users.has(name))) return false;
+    if (names.some((name) => now.users.has(name) || kept.includes(name))) return false;
     // What is imported for nothing serves nobody; other names may be there for what cannot be seen here.
     const isIdle = shape.kind.startsWith('Import') && !names.some((name) => PRAGMAS.includes(name));
     return isIdle || names.some((name) => before.users.has(name));

@@ -42,9 +42,12 @@ export function filesLike(
   };
   const plain = plainTold(ground, main.file, kind, traits);
   const alone = siblings.length === 1;
+  // What elements are compiled to.
+  const kept = traits.elementsImport === undefined ? undefined : ['React'];
   const like = madeLike(alone ? [main.told[0], plain] : main.told, subject, {
     whole: true,
     alone,
+    kept,
     shown,
     answer: kind.answer,
   });
@@ -53,7 +56,7 @@ export function filesLike(
     return [written(main.file, madeLike([plain], subject))];
   const others = more.flatMap(({ file, told }) => {
     const isMarkup = /\.(component\.html|ejs|pug)$/.test(file);
-    const text = madeLike(told, subject, { whole: true, shown: isMarkup ? shown : undefined });
+    const text = madeLike(told, subject, { whole: true, kept, shown: isMarkup ? shown : undefined });
     // A file of tests without a test fails wherever it is run.
     return TESTS.test(file) && !TEST.test(text) ? [] : [written(file, text)];
   });

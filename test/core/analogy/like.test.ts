@@ -225,3 +225,21 @@ ${body}    </Page>
     expect(made).toBe("({ path: 'swap', component: SeedSwapPage })");
   });
 });
+
+describe('names that nobody writes', () => {
+  const page = (name: string, more: string): string =>
+    `import React from 'react';\n\nexport default function ${name}() {\n${more}  return <h1>${name}</h1>;\n}\n`;
+  const told = (name: string, more = '') => ({
+    text: page(name, more),
+    file: `${name}.jsx`,
+    words: [name.toLowerCase()],
+  });
+
+  it('stay where elements are compiled to them, and go with what used them elsewhere', () => {
+    const siblings = [told('Beds', '  const [bed] = React.useState(0);\n'), told('Sheds'), told('Keys')] as const;
+    const made = (kept?: string[]): string =>
+      madeLike([...siblings], { words: ['seed', 'swap'] }, { whole: true, shown: 'h1', kept });
+    expect(made(['React'])).toBe(page('SeedSwap', '').replace('<h1>SeedSwap', '<h1>Seed swap'));
+    expect(made()).not.toContain('import React');
+  });
+});
