@@ -112,7 +112,7 @@ function firstEdits({ request: { part, before, lazy }, place, ground, subject }:
   const also = first.also === undefined ? '' : `; ${first.also}`;
   return {
     edits: [wholeFile(first.file, text), ...(first.edits ?? []), ...ties],
-    like: `the first one, as ${first.file}${also}`,
+    like: `as the first one, in ${first.file}${also}`,
   };
 }
 
