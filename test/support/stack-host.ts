@@ -10,6 +10,7 @@ import type { ChangeSet } from '../../src/core/change/change-set.ts';
 import type { Definition } from '../../src/core/definition/definition.ts';
 import type { AlikeRequest, ThemeRequest } from '../../src/core/grow/grow-request.ts';
 import { planTheme } from '../../src/core/grow/theme/plan-theme.ts';
+import { planPieces } from '../../src/core/grow/plan-pieces.ts';
 import { planLayout } from '../../src/core/grow/plan-layout.ts';
 import { planAlike } from '../../src/core/grow/plan-alike.ts';
 import { planAttach } from '../../src/core/plan/attach/plan-attach.ts';
@@ -112,6 +113,13 @@ export class MemoryStackHost {
   /** Grows a value of the theme; whether anything was done. */
   async growTheme(wish: DistributiveOmit<ThemeRequest, 'workspace'>): Promise<boolean> {
     const changes = await planTheme(await this.open(), { ...wish, workspace: '.' });
+    await this.apply(changes);
+    return changes !== undefined;
+  }
+
+  /** Grows pieces of a kit; whether anything was done. */
+  async growPieces(...names: readonly string[]): Promise<boolean> {
+    const changes = await planPieces(await this.open(), { part: 'piece', names, workspace: '.' });
     await this.apply(changes);
     return changes !== undefined;
   }

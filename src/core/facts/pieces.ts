@@ -5,6 +5,7 @@ import type { Definition, Piece, ProofSpec } from '../definition/definition.ts';
 import { fillText } from '../definition/fill.ts';
 import type { ProofKinds } from '../definition/proof-kind.ts';
 import type { WayFile } from '../definition/way.ts';
+import { ownFiles } from '../survey/own-files.ts';
 import type { Context } from '../host/context.ts';
 import type { StackFacts } from '../stacks/sides.ts';
 import { circumstances, type Circumstances } from './circumstances.ts';
@@ -29,9 +30,32 @@ export async function kitsFor(context: Context, stack: StackFacts): Promise<Kit[
   });
 }
 
-/** The files of a piece that are meant for a workspace. */
+/** The files of a piece that are meant for a workspace, named as its components are. */
 export function pieceFiles({ pieces, at }: Kit, name: string): WayFile[] {
-  return settleFiles(pieces[name]?.files ?? [], at);
+  const files = settleFiles(pieces[name]?.files ?? [], at);
+  return hasKebabNames(at) ? files.map(inKebab) : files;
+}
+
+const COMPONENT = /\.(vue|[jt]sx)$/;
+
+/** Whether most files of components are named in lower case with hyphens. */
+function hasKebabNames({ reader, root, workspace }: Circumstances): boolean {
+  const names = [...ownFiles(reader, path.join(root, workspace.folder))]
+    .filter((file) => /(^|\/)components\//.test(file) && COMPONENT.test(file))
+    .map((file) => path.posix.basename(file));
+  const kebab = names.filter((one) => /^[a-z\d]+(-[a-z\d]+)+\./.test(one)).length;
+  return kebab > names.filter((one) => /^[A-Z]/.test(one)).length;
+}
+
+/** A file of a piece under its name in lower case with hyphens; so are those that it loads beside it. */
+function inKebab({ file, text = '', ...rest }: WayFile): WayFile {
+  const renamed = (name: string): string => speltAs(wordsOf(name), 'kebab');
+  const [, folder = '', name = '', ending = ''] = /^(.*\/)?([^/.]+)(\..+)$/.exec(file) ?? [];
+  const beside = text.replaceAll(
+    /(['"]\.\/)([A-Z]\w*)(?=(\.vue)?['"])/g,
+    (_, way: string, one: string) => way + renamed(one),
+  );
+  return { ...rest, file: folder + renamed(name) + ending, text: beside };
 }
 
 /** The proof that the app can load some pieces. */
