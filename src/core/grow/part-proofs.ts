@@ -23,16 +23,20 @@ export function visitProofs({ traits, builds }: StackFacts, addresses: readonly 
   return addresses.map((visit) => ({ proof: 'page', visit, checks: `the page is at ${visit}` }));
 }
 
-/** The proof that a part answers at its address: a page in a browser, anything of a server by a request. */
+/**
+ * The proof that a part answers at its address: a page in a browser, anything of a server by a request. What a page that has waited shows
+ * is not known.
+ */
 export function routeProofs(
   { traits, builds }: StackFacts,
   part: AlikePart,
   { words, address }: Subject,
+  isWaiting = false,
 ): Ledger['proofs'] {
   if (!traits.serve) return [];
   if (part === 'middleware') return [{ proof: 'http', steps: [], checks: 'the server starts with it' }];
   if (address === undefined) return [];
-  const shows = part === 'page' ? { shows: speltAs(words, 'sentence') } : {};
+  const shows = part === 'page' && !isWaiting ? { shows: speltAs(words, 'sentence') } : {};
   const checks = `the ${part} is at ${address}`;
   // What only answers requests of scripts is no page.
   if (builds === 'server' || part === 'endpoint')

@@ -46,6 +46,14 @@ interface Task {
   subject: Subject;
 }
 
+/** The edits that make a part, and how it goes in words. */
+interface Made {
+  edits: Edit[];
+  like: string;
+  /** Its files are there already: they have waited for being listed. */
+  isWaiting?: boolean | undefined;
+}
+
 /**
  * Plans a part like those of its kind that stand beside it, as one change set. Writes nothing; undefined where it has grown already.
  * Throws a Problem: status 2 for a name or an address that is none, status 3 where none can grow.
@@ -63,7 +71,7 @@ export async function planAlike(context: Context, request: AlikeRequest): Promis
   const address = hasAddress ? addressFor(request, words, kind.standing) : undefined;
   const ground = new Ground(withoutParts(context), context.host.root, stack.workspace);
   const task: Task = { request, place: { ...found, kind }, ground, subject: { words, address } };
-  const { edits, like } = kind.standing.length > 0 ? alikeEdits(task) : firstEdits(task);
+  const { edits, like, isWaiting } = kind.standing.length > 0 ? alikeEdits(task) : firstEdits(task);
   const link = request.link ? linkEdit(ground, namedAll(kind.standing), task.subject) : undefined;
   return partChange(context, found, {
     id,
@@ -71,7 +79,7 @@ export async function planAlike(context: Context, request: AlikeRequest): Promis
     way: [...(address === undefined ? [] : [`at ${address}`]), like].join(', '),
     choices: address === undefined ? {} : { at: address },
     edits: link ? [...edits, link] : edits,
-    proofs: [...routeProofs(stack, part, task.subject), ...(await testProofs(context, found, edits))],
+    proofs: [...routeProofs(stack, part, task.subject, isWaiting), ...(await testProofs(context, found, edits))],
     tell:
       request.link && !link
         ? [`Put a link to ${address ?? ''} where your navigation is: none was found by its links.`]
@@ -97,10 +105,7 @@ function addressFor({ part, address }: AlikeRequest, words: readonly string[], s
 }
 
 /** The first of its kind: in the plainest form that the docs of its stack have. */
-function firstEdits({ request: { part, before, lazy }, place, ground, subject }: Task): {
-  edits: Edit[];
-  like: string;
-} {
+function firstEdits({ request: { part, before, lazy }, place, ground, subject }: Task): Made {
   const { kind, facts, stack } = place;
   const first = kind.first?.(nameOf(subject.words), subject.address ?? '');
   if (!first) throw nothingAlike(part, facts.name, stack);
@@ -116,7 +121,7 @@ function firstEdits({ request: { part, before, lazy }, place, ground, subject }:
   };
 }
 
-function alikeEdits(task: Task): { edits: Edit[]; like: string } {
+function alikeEdits(task: Task): Made {
   const { request, place, ground, subject } = task;
   const { kind, facts, stack } = place;
   const { standing } = kind;
@@ -136,6 +141,8 @@ function alikeEdits(task: Task): { edits: Edit[]; like: string } {
   const others = siblings.map(({ standing: { file }, words }) => ({ file, words }));
   const listed = tableEdits(ground, inTable, ownName, how);
   if (how.lazily && listed.length === 0) throw cannotLoadLazily(stack.title);
+  if (standing.some((one) => one.file === main && one.listed === undefined && listed.length > 0))
+    return { edits: listed, like: `which waits in ${main}`, isWaiting: true };
   return {
     edits: [...exportedAs(files, main, listed), ...listed, ...(kind.alsoNamed?.(others, subject) ?? [])],
     like: `like ${siblings

@@ -280,6 +280,9 @@ describe('a page that is loaded only when it is shown', () => {
       'src/router.js': `import { createRouter, createWebHistory } from 'vue-router'\nimport App from './App.vue'\n\nexport const router = createRouter({\n  history: createWebHistory(),\n  routes: [{ path: '/', component: App }],\n})\n`,
       'src/App.vue': '<template>\n  <nav>Plots</nav>\n</template>\n',
     });
+    expect(await grown(host, { part: 'page', name: 'Beds' })).toEqual({
+      'src/router.js': expect.stringContaining("{ path: '/beds', component: BedsPage }],\n") as string,
+    });
     const changed = await grown(host, { part: 'page' });
     expect(changed['src/pages/SeedSwapPage.vue']).toBe(
       '<template>\n  <main>\n    <h1>Seed swap</h1>\n  </main>\n</template>\n',
