@@ -74,13 +74,13 @@ function renamed(root: Shape, name: string, declared: Shape, by: string): Stretc
 
 /** Where an entry says that it is for the first page: by its path, or as the index of the entries around it. */
 function rootPaths(text: string, address: string): Stretch[] {
-  const paths = [
-    ...text.matchAll(/(?<=\b(?:path|route)\s*[:=]\s*\{?["'`])\/?(?=["'`])|(?<=\.use\(\s*["'`])\/(?=["'`]\s*,)/g),
-  ].map(({ index, 0: path }): Stretch => ({
-    start: index,
-    end: index + path.length,
-    by: path === '' ? address.slice(1) : address,
-  }));
+  const paths = [...text.matchAll(/(?<=\b(?:path|route)\s*[:=]\s*\{?["'`])\/?(?=["'`])/g)].map(
+    ({ index, 0: path }): Stretch => ({
+      start: index,
+      end: index + path.length,
+      by: path === '' ? address.slice(1) : address,
+    }),
+  );
   const index = /(?<=<\w*Route\s)index(?=[\s/>])/.exec(text);
   const own = index ? [{ start: index.index, end: index.index + 5, by: `path="${address.slice(1)}"` }] : [];
   return [...paths, ...own];

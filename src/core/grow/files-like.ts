@@ -43,7 +43,7 @@ export function filesLike(
   const plain = plainTold(ground, main.file, kind, traits);
   const alone = siblings.length === 1;
   // What elements are compiled to.
-  const kept = traits.elementsImport === undefined ? undefined : ['React'];
+  const kept = traits.elementsImport?.match(/\b\w+(?= from\b)/g) ?? undefined;
   const like = madeLike(alone ? [main.told[0], plain] : main.told, subject, {
     whole: true,
     alone,

@@ -175,12 +175,8 @@ function ownFiles(
   const { kind, stack } = place;
   const [base] = siblings;
   const own = base?.standing.file ?? '';
-  if (part === 'page' && siblings.length === 1 && isRoot(base, kind, stack)) {
-    const main = path.posix.join(
-      path.posix.dirname(own),
-      'pages',
-      speltAs(subject.words, 'pascal') + path.posix.extname(own),
-    );
+  if (kind.home !== undefined) {
+    const main = path.posix.join(kind.home, speltAs(subject.words, 'pascal') + path.posix.extname(own));
     return { main, files: [wholeFile(main, plainText(ground, main, subject.words, kind, stack.traits))] };
   }
   const placed = placing(siblings, kind, subject);
@@ -189,15 +185,6 @@ function ownFiles(
     main: placed(own),
     files: filesLike(ground, siblings, { subject, placed, shown, kind, traits: stack.traits }),
   };
-}
-
-/** Whether a page is what the root of the app shows, which says nothing of others: it lies in no folder of pages. */
-function isRoot(page: Sibling | undefined, { routes }: KindGrowth, { traits }: Growing['stack']): boolean {
-  const { address, file = '' } = page?.standing ?? {};
-  const folder = path.posix.basename(path.posix.dirname(file));
-  return (
-    routes === undefined && traits.runtime !== 'server' && address === '/' && !/page|view|screen|route/i.test(folder)
-  );
 }
 
 /** Throws a Problem (status 2) for a neighbour that is not there, status 3 where nothing is loaded only when it is shown. */

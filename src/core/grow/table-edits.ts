@@ -68,18 +68,24 @@ function listedEdits(ground: Ground, siblings: readonly Named[], subject: Subjec
   if (!base) return [];
   const isWhole = base.address === undefined || base.address === alike[0]?.standing.address;
   const made = likeMost([base, ...rest], isWhole ? subject : { ...subject, address: relativeAddress(below, address) });
-  const code = leadingTo(how.file, alike, file, form === 'statement' ? made : made.slice(1, -1));
+  const own = form === 'statement' ? mountedAt(made, base.address, address) : made.slice(1, -1);
+  const code = leadingTo(how.file, alike, file, own);
   const brought = broughtEdit(file, source, alike, subject, how);
   if (how.lazily && !isLazy) {
-    const own = lazyEntry(how.lazily, code, brought);
-    return own === undefined
+    const late = lazyEntry(how.lazily, code, brought);
+    return late === undefined
       ? []
-      : [besideEdit(file, source, entryPlace(inList, address), own, form === 'object' ? ',' : '')];
+      : [besideEdit(file, source, entryPlace(inList, address), late, form === 'object' ? ',' : '')];
   }
   const at = how.before?.standing.listed?.entry;
   const place = at ? { at, side: 'before' as const } : entryPlace(inList, address);
   const entry = besideEdit(file, source, place, code, form === 'object' ? ',' : '');
   return [...brought, entry];
+}
+
+/** A statement like one that is about the first page: all of its text is the address, which nothing else tells. */
+function mountedAt(code: string, was: string | undefined, address: string): string {
+  return was === '/' ? code.replace(/(["'`])\/\1/, (_, quote: string) => quote + address + quote) : code;
 }
 
 /** Those of some entries in which their own names stand as names are written: only they show how another one is named. */

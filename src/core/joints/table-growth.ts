@@ -1,9 +1,11 @@
+import path from 'node:path';
 import { componentGrowth } from './component-files.ts';
 import type { Ground } from './ground.ts';
 import { addressOfParts, filePages } from './file-routes.ts';
 import type { FileRoutes, Growth, Loaded, PlainName, Standing } from './growth.ts';
 import { tableLayout, type LayoutForm } from './table-layout.ts';
 import { ownFilesOf } from './own-sources.ts';
+import { holdsPages } from './page-folders.ts';
 import { plainReactPage, plainVuePage } from './plain-parts.ts';
 import { tablePages } from './route-table.ts';
 
@@ -47,7 +49,9 @@ export function tableGrowth(ground: Ground): Growth {
       const isBegun = listed.length > 0 && listed.every(({ address }) => address === '/');
       // A table that has just begun says little of pages: those that wait for it say more.
       const waiting = isBegun ? waitingPages(ground, isVue ? /\.vue$/ : /\.[jt]sx$/, listed) : [];
-      return { standing: [...listed, ...waiting], plainText, lazily: isVue ? lazyVue : lazyReact };
+      const [root] = listed;
+      const home = isBegun && waiting.length === 0 && root ? homeBeside(root.file) : undefined;
+      return { standing: [...listed, ...waiting], plainText, home, lazily: isVue ? lazyVue : lazyReact };
     },
     layout:
       isVue || ground.finds('react')
@@ -60,12 +64,18 @@ export function tableGrowth(ground: Ground): Growth {
   };
 }
 
+/** The folder for pages beside the one that the root of the app shows; undefined where that lies in such a folder itself. */
+function homeBeside(file: string): string | undefined {
+  const folder = path.posix.dirname(file);
+  return holdsPages(folder) ? undefined : path.posix.join(folder, 'pages');
+}
+
 /** Files in a folder for pages that no table lists. */
 function waitingPages(ground: Ground, ending: RegExp, listed: readonly Standing[]): Standing[] {
   return ownFilesOf(ground).flatMap((file): Standing[] => {
-    const [, folder, name = ''] = /(?:^|\/)(pages|views|screens)\/([^/.]+)\.\w+$/.exec(file) ?? [];
-    const isPage = folder !== undefined && ending.test(file) && !listed.some((one) => one.file === file);
-    return isPage && !/^index$/i.test(name) ? [{ file, name }] : [];
+    const { dir, name } = path.posix.parse(file);
+    const isPage = holdsPages(dir) && ending.test(file) && !/^index$|\./i.test(name);
+    return isPage && !listed.some((one) => one.file === file) ? [{ file, name }] : [];
   });
 }
 

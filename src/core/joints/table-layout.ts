@@ -2,6 +2,7 @@ import path from 'node:path';
 import type { Edit } from '../edits/edit.ts';
 import { indentAt, lineStart } from '../text/positions.ts';
 import type { Ground } from './ground.ts';
+import { aroundPages } from './page-folders.ts';
 import { ownFilesOf } from './own-sources.ts';
 import type { LayoutGrowth, Listing, NoLayout, PlainName, Standing } from './growth.ts';
 
@@ -43,9 +44,7 @@ function isRead(ground: Ground, { file, entry }: Listing, { reads }: LayoutForm)
 function layoutsHome(ground: Ground, [first]: readonly Listed[]): string {
   const standing = ownFilesOf(ground).find((file) => /(^|\/)layouts?\/[^/]+\.(vue|[jt]sx?)$/.test(file));
   if (standing !== undefined) return path.posix.dirname(standing);
-  const folder = path.posix.dirname(first?.file ?? '');
-  const [, above] = /^((?:.*?\/)?)(?:pages|views|screens|routes)(?:\/|$)/.exec(folder) ?? [];
-  return path.posix.join(above ?? folder, 'layouts');
+  return path.posix.join(aroundPages(path.posix.dirname(first?.file ?? '')), 'layouts');
 }
 
 /** What a file is called in a table: by the alias by which the table has its pages, else by the way to it. */

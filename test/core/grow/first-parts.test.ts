@@ -73,6 +73,21 @@ app.listen(process.env.PORT);
     });
   });
 
+  it('is mounted at its own path where the only one is mounted at the first', async () => {
+    const changed = await grown(
+      server(
+        "import express from 'express';\nimport index from './routes/index.js';\n\nconst app = express();\n\napp.use('/', index);\n\napp.listen(3000);\n",
+        {
+          'routes/index.js':
+            "import { Router } from 'express';\n\nconst router = Router();\n\nrouter.get('/', (request, response) => response.json([]));\n\nexport default router;\n",
+        },
+      ),
+      { part: 'endpoint' },
+    );
+    expect(changed['server.js']).toContain("app.use('/', index);\napp.use('/seed-swap', seedSwap);\n");
+    expect(changed['routes/seed-swap.js']).toContain("router.get('/', ");
+  });
+
   it('does not grow where no server is found that it could be registered with', async () => {
     const host = server("import { listen } from './listen.js';\n\nlisten();\n", {
       'listen.js': 'export const listen = () => undefined;\n',
