@@ -35,6 +35,20 @@ export function catalogIds(reader: Reader, { folder: catalog }: Pick<Catalog, 'f
     .map(({ name }) => name.replace('+', '/'));
 }
 
+// By what reads them and where they are: to check one takes as long as to plan with it.
+const LOADED = new WeakMap<Reader, Map<string, Promise<Definition[]>>>();
+
+/** All definitions of a catalog, in the order of their names; read once, however many ask. */
+export function allDefinitions(reader: Reader, catalog: Catalog): Promise<Definition[]> {
+  const known = LOADED.get(reader) ?? new Map<string, Promise<Definition[]>>();
+  LOADED.set(reader, known);
+  const loading =
+    known.get(catalog.folder) ??
+    Promise.all(catalogIds(reader, catalog).map((id) => loadDefinition(reader, catalog, id)));
+  known.set(catalog.folder, loading);
+  return loading;
+}
+
 /**
  * Loads one definition: one of the catalog by its name, or one of somebody's own by the path of its folder (it begins
  * with `.` or `/`, seen from `from`). Throws a Problem (status 2) for one that is not there, naming the nearest, or is

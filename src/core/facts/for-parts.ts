@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { catalogIds, loadDefinition } from '../definition/catalog.ts';
+import { allDefinitions } from '../definition/catalog.ts';
 import type { GrowSpec } from '../definition/parts.ts';
 import type { Context } from '../host/context.ts';
 import type { StackFacts } from '../stacks/sides.ts';
@@ -10,7 +10,7 @@ import { holds } from './conditions.ts';
 export async function forParts(context: Context, stack: StackFacts): Promise<GrowSpec[]> {
   const { doors, catalog } = context;
   const at = circumstances(context, { stack, choices: {} });
-  const all = await Promise.all(catalogIds(doors.files, catalog).map((id) => loadDefinition(doors.files, catalog, id)));
+  const all = await allDefinitions(doors.files, catalog);
   return all.flatMap(({ grow = [] }) => grow.filter(({ fits }) => holds(fits, at)));
 }
 

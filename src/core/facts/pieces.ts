@@ -1,6 +1,6 @@
 import path from 'node:path';
 import { speltAs, wordsOf } from '../analogy/spellings.ts';
-import { catalogIds, loadDefinition } from '../definition/catalog.ts';
+import { allDefinitions } from '../definition/catalog.ts';
 import type { Definition, Piece, ProofSpec } from '../definition/definition.ts';
 import { fillText } from '../definition/fill.ts';
 import type { ProofKinds } from '../definition/proof-kind.ts';
@@ -17,23 +17,27 @@ export interface Kit {
   definition: Definition;
   pieces: Record<string, Piece>;
   at: Circumstances;
+  /** What its texts are filled with. */
+  values: Readonly<Record<string, string>>;
+  /** The names of components are in lower case with hyphens there. */
+  isKebab: boolean;
 }
 
 /** The kits that ship whose pieces a workspace can have. */
 export async function kitsFor(context: Context, stack: StackFacts): Promise<Kit[]> {
   const { doors, catalog } = context;
   const at = circumstances(context, { stack, choices: {} });
-  const all = await Promise.all(catalogIds(doors.files, catalog).map((id) => loadDefinition(doors.files, catalog, id)));
-  return all.flatMap((definition) => {
-    const { pieces, ways } = definition;
-    return pieces && ways.some(({ fits }) => holds(fits, at)) ? [{ definition, pieces, at }] : [];
-  });
+  const all = await allDefinitions(doors.files, catalog);
+  const fitting = all.filter(({ pieces, ways }) => pieces && ways.some(({ fits }) => holds(fits, at)));
+  if (fitting.length === 0) return [];
+  const there = { at, values: valuesFor(at), isKebab: hasKebabNames(at) };
+  return fitting.map((definition) => ({ definition, pieces: definition.pieces ?? {}, ...there }));
 }
 
 /** The files of a piece that are meant for a workspace, named as its components are. */
-export function pieceFiles({ pieces, at }: Kit, name: string): WayFile[] {
+export function pieceFiles({ pieces, at, isKebab }: Kit, name: string): WayFile[] {
   const files = settleFiles(pieces[name]?.files ?? [], at);
-  return hasKebabNames(at) ? files.map(inKebab) : files;
+  return isKebab ? files.map(inKebab) : files;
 }
 
 const COMPONENT = /\.(vue|[jt]sx)$/;
@@ -60,10 +64,9 @@ function inKebab({ file, text = '', ...rest }: WayFile): WayFile {
 
 /** The proof that the app can load some pieces. */
 export function pieceProofs(kit: Kit, names: readonly string[], kinds: ProofKinds): ProofSpec[] {
-  const { at } = kit;
+  const { at, values } = kit;
   const { serve, folder } = at.stack.traits;
   if (!serve) return [];
-  const values = valuesFor(at);
   const imports = names.flatMap((name) => {
     const [main] = pieceFiles(kit, name);
     if (!main) return [];

@@ -1,7 +1,6 @@
 import { joinFiles, type ChangeSet } from '../change/change-set.ts';
 import { bareStyle } from '../facts/bare.ts';
 import { kitsFor, pieceFiles, pieceProofs, type Kit } from '../facts/pieces.ts';
-import { valuesFor } from '../facts/settle.ts';
 import type { Edit } from '../edits/edit.ts';
 import type { Context } from '../host/context.ts';
 import { planAttach } from '../plan/attach/plan-attach.ts';
@@ -23,7 +22,6 @@ import { hasGrown, partChange } from './part-change.ts';
 export async function planPieces(context: Context, { names, workspace }: PieceRequest): Promise<ChangeSet | undefined> {
   const place = await growing(context, workspace);
   const kits = await kitsFor(context, place.stack);
-  if (kits.length === 0) throw noKit(place);
   const kit = kits.find(({ pieces }) => Object.hasOwn(pieces, names[0] ?? '')) ?? kits[0];
   if (!kit) throw noKit(place);
   const missing = names.find((name) => !Object.hasOwn(kit.pieces, name));
@@ -68,8 +66,7 @@ function renewal(context: Context, place: Growing, kit: Kit, name: string): Chan
 }
 
 function pieceEdits(context: Context, { facts, stack }: Growing, kit: Kit, name: string): Edit[] {
-  const values = valuesFor(kit.at);
-  const made = { workspace: stack.workspace, stack, style: bareStyle(context, facts), values };
+  const made = { workspace: stack.workspace, stack, style: bareStyle(context, facts), values: kit.values };
   return wayEdits({ files: pieceFiles(kit, name), ties: [] }, made);
 }
 

@@ -27,18 +27,7 @@ const TAKES: Record<Part, readonly (keyof GrowWords)[]> = {
   colour: ['names', 'value'],
   'type-scale': ['from', 'to', 'ratio'],
 };
-const ALL: readonly (keyof GrowWords)[] = [
-  'names',
-  'at',
-  'around',
-  'link',
-  'lazy',
-  'before',
-  'value',
-  'from',
-  'to',
-  'ratio',
-];
+const ALL = new Set(Object.values(TAKES).flat());
 const OPTIONAL: readonly string[] = ['at', 'link', 'lazy', 'before'];
 
 /** What is asked for. Throws a Problem (status 2) for a part that is none, for words that say nothing of it, and for those that it lacks. */
@@ -57,7 +46,7 @@ export function requestOf(words: GrowWords, workspace: string): GrowRequest {
     ratio = '',
   } = words;
   if (!isPart(part)) throw unknownPart(part);
-  const idle = ALL.find((one) => isGiven(words[one]) && !TAKES[part].includes(one));
+  const idle = [...ALL].find((one) => isGiven(words[one]) && !TAKES[part].includes(one));
   if (idle !== undefined) throw saysNothing(part, idle);
   const missing = TAKES[part].find((one) => !OPTIONAL.includes(one) && !isGiven(words[one]));
   if (missing !== undefined) throw lacks(part, missing);

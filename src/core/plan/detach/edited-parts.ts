@@ -2,7 +2,7 @@ import path from 'node:path';
 import { createPatch } from 'diff';
 import { EXIT, Problem } from '../../problem.ts';
 import { isPart } from '../../edits/edit.ts';
-import { catalogIds, loadDefinition } from '../../definition/catalog.ts';
+import { allDefinitions } from '../../definition/catalog.ts';
 import type { Context } from '../../host/context.ts';
 import type { Ledger } from '../../ledger/record.ts';
 import { readText } from '../../text/utf8.ts';
@@ -76,7 +76,7 @@ export async function refuseUsedByPieces(
 ): Promise<void> {
   const pieces = staying.filter(({ integration }) => integration.startsWith(PIECE));
   if (pieces.length === 0) return;
-  const all = await Promise.all(catalogIds(doors.files, catalog).map((id) => loadDefinition(doors.files, catalog, id)));
+  const all = await allDefinitions(doors.files, catalog);
   const usedBy = ({ integration }: Ledger): string[] => {
     const name = integration.slice(PIECE.length);
     const kit = all.find((one) => one.pieces && Object.hasOwn(one.pieces, name));
