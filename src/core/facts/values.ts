@@ -6,10 +6,10 @@ import type { FactName, PlacedFact } from '../definition/facts.ts';
 import { importText } from '../formats/script/import-text.ts';
 import { startOptions } from '../measure/start-options.ts';
 import { componentsHome } from '../joints/components-home.ts';
+import { elementEnding } from '../joints/element-ending.ts';
 import { Ground } from '../joints/ground.ts';
 import { rebasedScreen } from '../joints/rebase.ts';
 import type { Screen, Traits } from '../joints/traits.ts';
-import { ownFiles } from '../survey/own-files.ts';
 import { DEFAULT_HABITS } from '../text/habits.ts';
 import { contentsOf } from './contents.ts';
 import { notOwn } from './not-own.ts';
@@ -19,14 +19,15 @@ export type FactValues = Record<Exclude<FactName, PlacedFact>, string>;
 
 /** The facts of a workspace as texts. */
 export function factValues(at: Circumstances): FactValues {
-  const { workspace, stack } = at;
+  const { workspace, stack, reader, root } = at;
+  const ground = new Ground(reader, root, workspace);
   const { language } = workspace;
   const { folder, screen } = stack.traits;
   const passedOver = notOwn(at);
   return {
     folder,
     ending: stack.traits.ending ?? language,
-    'ending.jsx': stack.traits.sources.includes('jsx') ? elementEnding(at) : language,
+    'ending.jsx': stack.traits.sources.includes('jsx') ? elementEnding(ground, stack.traits.elementsInPlain) : language,
     'ending.config': language === 'ts' ? 'ts' : workspace.moduleFormat === 'esm' ? 'js' : 'mjs',
     'outputs.lines': passedOver.lines,
     'outputs.json': passedOver.json,
@@ -45,7 +46,7 @@ export function factValues(at: Circumstances): FactValues {
     tests: testsFolder(at),
     'tests.apart': testsApart(at),
     'database.address': stack.traits.databaseAddress ?? "''",
-    components: componentsFolder(at),
+    components: path.posix.relative(workspace.folder, componentsHome(ground, folder)),
     pages: stack.traits.pages ?? '',
     aliases: aliasesCode(stack.traits),
     'implicit.imports': implicitImports(at),
@@ -86,20 +87,6 @@ export function clientLine({ serverComponents }: Traits): string {
 function testsFolder({ workspace, stack, reader, root }: Circumstances): string {
   const isFolder = (name: string): boolean => reader.kind(path.join(root, workspace.folder, name)) === 'folder';
   return ['test', 'tests', '__tests__'].find(isFolder) ?? stack.traits.folder;
-}
-
-/** Where the app's components are, from the workspace on. */
-function componentsFolder({ workspace, stack, reader, root }: Circumstances): string {
-  const home = componentsHome(new Ground(reader, root, workspace), stack.traits.folder);
-  return path.posix.relative(workspace.folder, home);
-}
-
-/** What files with elements end in here: without types some write them in plain .js files, where their bundler takes that. */
-function elementEnding({ workspace, stack, reader, root }: Circumstances): string {
-  if (workspace.language === 'ts') return 'tsx';
-  if (!stack.traits.elementsInPlain) return 'jsx';
-  for (const file of ownFiles(reader, path.join(root, workspace.folder))) if (file.endsWith('.jsx')) return 'jsx';
-  return 'js';
 }
 
 /** What shows the app's first component with all that it is given, as the code of a component. */

@@ -125,4 +125,6 @@ export interface LayoutGrowth {
 }
 
 /** What grows in a workspace, as its stack tells when it is asked for; what is left out does not grow there. */
-export type Growth = Partial<Record<AlikePart, () => KindGrowth>> & { layout?: (() => LayoutGrowth) | undefined };
+export type Growth = Partial<Record<AlikePart, () => KindGrowth | undefined>> & {
+  layout?: (() => LayoutGrowth) | undefined;
+};

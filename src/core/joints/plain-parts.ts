@@ -18,3 +18,13 @@ export function plainComponent({ pascal, sentence }: PlainName, file: string): s
     ? `export default function ${pascal}() {\n  return ${markup};\n}\n`
     : `${markup}\n`;
 }
+
+/** What a layout is called. */
+export function layoutName({ pascal }: PlainName): string {
+  return pascal.endsWith('Layout') ? pascal : `${pascal}Layout`;
+}
+
+/** The same for a file in lower case that says by its folder or its ending that it is one. */
+export function layoutStem({ kebab }: PlainName): string {
+  return kebab.replace(/-layout$/, '');
+}

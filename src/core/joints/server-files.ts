@@ -12,6 +12,10 @@ export interface ServerFiles {
   answers: RegExp;
 }
 
+/** A handler that a module exports by the method that it answers (RFC 9110, section 9), and that answers something. */
+export const EXPORTED_HANDLER =
+  /\bexport\s+(async\s+)?(function|const)\s+(GET|POST|PUT|PATCH|DELETE)\b[\s\S]*(\breturn\b|=>)/;
+
 /** How endpoints come to be that are files: like those that there are, the first one as the framework's docs have it. */
 export function serverFiles(ground: Ground, { routes, first, plainText, answers }: ServerFiles): KindGrowth {
   return {

@@ -1,15 +1,27 @@
 import path from 'node:path';
 import { componentGrowth } from './component-files.ts';
-import type { Ground } from './ground.ts';
+import { elementEnding } from './element-ending.ts';
 import { addressOfParts, filePages } from './file-routes.ts';
-import type { FileRoutes, Growth, Loaded, PlainName, Standing } from './growth.ts';
-import { tableLayout, type LayoutForm } from './table-layout.ts';
+import type { Ground } from './ground.ts';
+import type { FileRoutes, Growth, KindGrowth, Standing } from './growth.ts';
+import { lazyReact, lazyVue } from './lazy-entries.ts';
 import { ownFilesOf } from './own-sources.ts';
 import { holdsPages } from './page-folders.ts';
-import { plainReactPage, plainVuePage } from './plain-parts.ts';
+import { layoutName, plainReactPage, plainVuePage } from './plain-parts.ts';
 import { tablePages } from './route-table.ts';
+import { tableLayout, type LayoutForm } from './table-layout.ts';
 
 const ROUTERS = ['vue-router', 'react-router', 'react-router-dom'];
+
+/** What an app writes its pages and components with. */
+interface Elements extends Pick<KindGrowth, 'plainText' | 'lazily'> {
+  /** Files that can be a component, and that can be a page. */
+  components: RegExp;
+  pages: RegExp;
+  /** What a new one ends in. */
+  ending: string;
+  layout: LayoutForm;
+}
 
 /** The folder of typed file routes (TanStack Router, "File-Based Routing"): those that begin with an underscore are only around others, with a hyphen none. */
 function typedRoutes(ground: Ground): FileRoutes | undefined {
@@ -28,76 +40,62 @@ function typedRoutes(ground: Ground): FileRoutes | undefined {
   };
 }
 
-/** What modules with elements end in. */
-function elementsEnding(ground: Ground): string {
-  if (ground.workspace.language === 'ts') return 'tsx';
-  const own = ownFilesOf(ground);
-  const isPlain = own.some((file) => /(^|\/)App\.js$/.test(file)) && !own.some((file) => file.endsWith('.jsx'));
-  return isPlain ? 'js' : 'jsx';
-}
-
-/** What grows in an app whose pages are listed in a table of routes. */
-export function tableGrowth(ground: Ground): Growth {
-  const isVue = ground.finds('vue');
+/** What grows in an app whose pages are listed in a table of routes. `inPlain`: its bundler takes elements in plain .js files. */
+export function tableGrowth(ground: Ground, { inPlain = false }: { inPlain?: boolean } = {}): Growth {
+  const elements = elementsOf(ground, inPlain);
+  // Of modules with elements alone nothing is known but those that there are.
+  if (!elements) return { component: () => componentGrowth(ground, /\.[jt]sx?$/) };
+  const { components, ending, layout } = elements;
   return {
-    page() {
-      const plainText = isVue ? plainVuePage : plainReactPage;
-      const typed = typedRoutes(ground);
-      const byFiles = typed ? filePages(ground, typed) : [];
-      if (byFiles.length > 0) return { standing: byFiles, routes: typed, plainText };
-      const listed = tablePages(ground, ROUTERS);
-      const isBegun = listed.length > 0 && listed.every(({ address }) => address === '/');
-      // A table that has just begun says little of pages: those that wait for it say more.
-      const waiting = isBegun ? waitingPages(ground, isVue ? /\.vue$/ : /\.[jt]sx$/, listed) : [];
-      const [root] = listed;
-      const home = isBegun && waiting.length === 0 && root ? homeBeside(root.file) : undefined;
-      return { standing: [...listed, ...waiting], plainText, home, lazily: isVue ? lazyVue : lazyReact };
-    },
-    layout:
-      isVue || ground.finds('react')
-        ? () => tableLayout(ground, tablePages(ground, ROUTERS), isVue ? VUE_LAYOUT : reactLayout(ground))
-        : undefined,
-    component: () =>
-      isVue
-        ? componentGrowth(ground, /\.vue$/, 'vue')
-        : componentGrowth(ground, /\.[jt]sx?$/, ground.finds('react') ? elementsEnding(ground) : undefined),
+    page: () => pagesOf(ground, elements),
+    layout: () => tableLayout(ground, tablePages(ground, ROUTERS), layout),
+    component: () => componentGrowth(ground, components, ending),
   };
 }
 
-/** The folder for pages beside the one that the root of the app shows; undefined where that lies in such a folder itself. */
-function homeBeside(file: string): string | undefined {
-  const folder = path.posix.dirname(file);
-  return holdsPages(folder) ? undefined : path.posix.join(folder, 'pages');
+function elementsOf(ground: Ground, inPlain: boolean): Elements | undefined {
+  if (ground.finds('vue'))
+    return {
+      components: /\.vue$/,
+      pages: /\.vue$/,
+      ending: 'vue',
+      plainText: plainVuePage,
+      lazily: lazyVue,
+      layout: VUE_LAYOUT,
+    };
+  if (!ground.finds('react')) return undefined;
+  const ending = elementEnding(ground, inPlain);
+  return {
+    components: /\.[jt]sx?$/,
+    pages: inPlain ? /\.[jt]sx?$/ : /\.[jt]sx$/,
+    ending,
+    plainText: plainReactPage,
+    lazily: lazyReact,
+    layout: reactLayout(ground, ending),
+  };
 }
 
-/** Files in a folder for pages that no table lists. */
-function waitingPages(ground: Ground, ending: RegExp, listed: readonly Standing[]): Standing[] {
+function pagesOf(ground: Ground, { pages, plainText, lazily }: Elements): KindGrowth {
+  const typed = typedRoutes(ground);
+  const byFiles = typed ? filePages(ground, typed) : [];
+  if (byFiles.length > 0) return { standing: byFiles, routes: typed, plainText };
+  const listed = tablePages(ground, ROUTERS);
+  const isBegun = listed.every(({ address }) => address === '/');
+  const [root] = listed;
+  if (!root || !isBegun) return { standing: listed, plainText, lazily };
+  // A table that has just begun says little of pages: those that wait for it say more.
+  const waiting = waitingPages(ground, pages).filter(({ file }) => file !== root.file);
+  const folder = path.posix.dirname(root.file);
+  const says = waiting.length > 0 || holdsPages(folder);
+  return { standing: [...listed, ...waiting], plainText, lazily, home: says ? undefined : `${folder}/pages` };
+}
+
+/** Files in folders for pages. */
+function waitingPages(ground: Ground, ending: RegExp): Standing[] {
   return ownFilesOf(ground).flatMap((file): Standing[] => {
     const { dir, name } = path.posix.parse(file);
-    const isPage = holdsPages(dir) && ending.test(file) && !/^index$|\./i.test(name);
-    return isPage && !listed.some((one) => one.file === file) ? [{ file, name }] : [];
+    return holdsPages(dir) && ending.test(file) && !/^index$|\./i.test(name) ? [{ file, name }] : [];
   });
-}
-
-/** Vue Router, "Lazy Loading Routes". */
-function lazyVue(entry: string, { name, from, isDefault }: Loaded): string | undefined {
-  const load = isDefault ? `() => import(${from})` : `() => import(${from}).then((module) => module.${name})`;
-  return replacedOnce(entry, new RegExp(`\\bcomponent:\\s*${name}\\b`), `component: ${load}`);
-}
-
-/** React Router, "lazy" of a route object. */
-function lazyReact(entry: string, { name, from, isDefault }: Loaded): string | undefined {
-  const module = `(await import(${from})).${isDefault ? 'default' : name}`;
-  const shown = new RegExp(`\\b(?:element:\\s*<${name}\\s*/>|Component:\\s*${name}\\b)`);
-  return replacedOnce(entry, shown, `lazy: async () => ({ Component: ${module} })`);
-}
-
-function replacedOnce(text: string, pattern: RegExp, by: string): string | undefined {
-  return pattern.test(text) ? text.replace(pattern, () => by) : undefined;
-}
-
-function layoutName({ pascal }: PlainName): string {
-  return pascal.endsWith('Layout') ? pascal : `${pascal}Layout`;
 }
 
 /** Vue Router, "Nested Routes": paths that begin with a slash are whole, below an entry that shows what is around them. */
@@ -110,13 +108,13 @@ const VUE_LAYOUT: LayoutForm = {
 };
 
 /** React Router, "Layout Routes". */
-function reactLayout(ground: Ground): LayoutForm {
+function reactLayout(ground: Ground, ending: string): LayoutForm {
   const router = ground.declares('react-router-dom') ? 'react-router-dom' : 'react-router';
   return {
     reads: /\b(element|Component|lazy)\s*[:=]/,
     members: (shown) => [`element: <${shown} />`],
     import: (name, from) => ({ from: from.replace(/\.\w+$/, ''), default: name }),
-    named: (name) => ({ shown: layoutName(name), file: `${layoutName(name)}.${elementsEnding(ground)}` }),
+    named: (name) => ({ shown: layoutName(name), file: `${layoutName(name)}.${ending}` }),
     plainText: (name) =>
       `import { Outlet } from '${router}';\n\nexport default function ${layoutName(name)}() {\n  return (\n    <div>\n      <Outlet />\n    </div>\n  );\n}\n`,
   };

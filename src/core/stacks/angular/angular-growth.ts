@@ -1,6 +1,8 @@
 import { componentGrowth } from '../../joints/component-files.ts';
+import { lazyAngular } from '../../joints/lazy-entries.ts';
+import { layoutName, layoutStem } from '../../joints/plain-parts.ts';
 import type { Ground } from '../../joints/ground.ts';
-import type { Growth, KindGrowth, Loaded, PlainName } from '../../joints/growth.ts';
+import type { Growth, KindGrowth, PlainName } from '../../joints/growth.ts';
 import { tableLayout, type LayoutForm } from '../../joints/table-layout.ts';
 import { tablePages } from '../../joints/route-table.ts';
 import { declaredInModule } from './declared-in-module.ts';
@@ -9,7 +11,12 @@ import { declaredInModule } from './declared-in-module.ts';
 export function angularGrowth(ground: Ground): Growth {
   const alsoNamed: KindGrowth['alsoNamed'] = (others, subject) => declaredInModule(ground, others, subject);
   return {
-    page: () => ({ standing: tablePages(ground, ['@angular/router']), plainText: plainPage, alsoNamed, lazily }),
+    page: () => ({
+      standing: tablePages(ground, ['@angular/router']),
+      plainText: plainPage,
+      alsoNamed,
+      lazily: lazyAngular,
+    }),
     layout: () => tableLayout(ground, tablePages(ground, ['@angular/router']), layoutForm(ground)),
     component: () => components(ground, alsoNamed),
   };
@@ -43,23 +50,15 @@ function plainComponent({ pascal, kebab, sentence }: PlainName, alone: string | 
   return `import { Component } from '@angular/core';\n\n@Component({\n${own}  selector: 'app-${kebab}',\n  template: '<div>${sentence}</div>',\n})\nexport class ${pascal}Component {}\n`;
 }
 
-/** Angular, "Lazily loaded components and routes". */
-function lazily(entry: string, { name, from }: Loaded): string | undefined {
-  const shown = new RegExp(`\\bcomponent:\\s*${name}\\b`);
-  const load = `loadComponent: () => import(${from}).then((module) => module.${name})`;
-  return shown.test(entry) ? entry.replace(shown, () => load) : undefined;
-}
-
 /** Angular, "Nested routes": an entry without a path of its own shows what is around those below it. */
 function layoutForm(ground: Ground): LayoutForm {
-  const nameOf = ({ pascal }: PlainName): string => (pascal.endsWith('Layout') ? pascal : `${pascal}Layout`);
   return {
     reads: /\b(component|loadComponent)\s*:/,
     members: (shown) => ["path: ''", `component: ${shown}`],
     import: (name, from) => ({ from: from.replace(/\.ts$/, ''), named: { [name]: name } }),
-    named: (name) => ({ shown: nameOf(name), file: `${name.kebab.replace(/-layout$/, '')}-layout.ts` }),
+    named: (name) => ({ shown: layoutName(name), file: `${layoutStem(name)}-layout.ts` }),
     plainText: (name) =>
-      `import { Component } from '@angular/core';\nimport { RouterOutlet } from '@angular/router';\n\n@Component({\n${majorOf(ground) < 19 ? '  standalone: true,\n' : ''}  imports: [RouterOutlet],\n  template: '<router-outlet />',\n})\nexport class ${nameOf(name)} {}\n`,
+      `import { Component } from '@angular/core';\nimport { RouterOutlet } from '@angular/router';\n\n@Component({\n${majorOf(ground) < 19 ? '  standalone: true,\n' : ''}  imports: [RouterOutlet],\n  template: '<router-outlet />',\n})\nexport class ${layoutName(name)} {}\n`,
   };
 }
 

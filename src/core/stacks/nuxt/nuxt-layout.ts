@@ -1,4 +1,5 @@
 import type { Edit } from '../../edits/edit.ts';
+import { layoutStem } from '../../joints/plain-parts.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { LayoutGrowth, NoLayout, Standing } from '../../joints/growth.ts';
 
@@ -10,13 +11,13 @@ export function nuxtLayout(ground: Ground, pages: Standing[], folder: string): L
   const outer = ground.has(`${folder}/layouts/default.vue`);
   return {
     pages,
-    file: ({ kebab }) => `${folder}/layouts/${kebab.replace(/-layout$/, '')}.vue`,
+    file: (name) => `${folder}/layouts/${layoutStem(name)}.vue`,
     plainText: () =>
       outer
         ? '<template>\n  <NuxtLayout name="default">\n    <div>\n      <slot />\n    </div>\n  </NuxtLayout>\n</template>\n'
         : '<template>\n  <div>\n    <slot />\n  </div>\n</template>\n',
-    around({ kebab }, _, chosen) {
-      const name = kebab.replace(/-layout$/, '');
+    around(own, _, chosen) {
+      const name = layoutStem(own);
       const edits: Edit[] = [];
       for (const { file } of chosen) {
         const edit = namedIn(ground, file, name);

@@ -11,6 +11,6 @@ export const reactScripts: Stack = {
     return [named(ground, 'react-scripts', 'react-scripts'), framework(ground)].filter(Boolean).join(' + ');
   },
   read: async (ground) => (await import('./react-scripts-joints.ts')).readReactScripts(ground),
-  grows: async (ground) => (await import('../../joints/table-growth.ts')).tableGrowth(ground),
+  grows: async (ground) => (await import('../../joints/table-growth.ts')).tableGrowth(ground, { inPlain: true }),
   build: { program: 'react-scripts', args: ['build'] },
 };

@@ -1,9 +1,10 @@
 import { addressOfParts, filePages } from '../../joints/file-routes.ts';
 import { folderLayout } from '../../joints/file-layout.ts';
-import { serverFiles } from '../../joints/server-files.ts';
+import { EXPORTED_HANDLER, serverFiles } from '../../joints/server-files.ts';
 import { componentGrowth } from '../../joints/component-files.ts';
+import { layoutName } from '../../joints/plain-parts.ts';
 import type { Ground } from '../../joints/ground.ts';
-import type { FileRoutes, Growth, KindGrowth, LayoutGrowth, PlainName } from '../../joints/growth.ts';
+import type { FileRoutes, Growth, KindGrowth, LayoutGrowth } from '../../joints/growth.ts';
 
 /** What grows in an app built with SvelteKit (its docs: "Routing"). */
 export function sveltekitGrowth(ground: Ground): Growth {
@@ -28,13 +29,13 @@ export function sveltekitGrowth(ground: Ground): Growth {
 }
 
 /** SvelteKit, "+server". */
-function endpoints(ground: Ground): KindGrowth {
+function endpoints(ground: Ground): KindGrowth | undefined {
   const ending = ground.workspace.language;
   // A site that is only built answers no requests.
   const config = ['svelte.config.js', 'svelte.config.ts']
     .map((name) => ground.text(ground.inHost(name)) ?? '')
     .join('');
-  if (config.includes('adapter-static')) return { standing: [], plainText: () => '' };
+  if (config.includes('adapter-static')) return undefined;
   return serverFiles(ground, {
     routes: {
       folder: ground.inHost('src/routes'),
@@ -46,13 +47,12 @@ function endpoints(ground: Ground): KindGrowth {
     },
     first: (address) => `${address.slice(1)}/+server.${ending}`,
     plainText: () => "import { json } from '@sveltejs/kit';\n\nexport function GET() {\n  return json([]);\n}\n",
-    answers: /\bexport\s+(async\s+)?(function|const)\s+(GET|POST|PUT|PATCH|DELETE)\b[\s\S]*(\breturn\b|=>)/,
+    answers: EXPORTED_HANDLER,
   });
 }
 
 /** SvelteKit, "+layout": a folder's own is around its pages, inside of those further out. */
 function layouts(ground: Ground, routes: FileRoutes): LayoutGrowth {
-  const nameOf = ({ pascal }: PlainName): string => (pascal.endsWith('Layout') ? pascal : `${pascal}Layout`);
   const isTyped = ground.workspace.language === 'ts';
   // Before the fifth version of Svelte what is inside stood in a slot.
   const hasSlots = Number.parseInt(ground.versionOf('svelte') ?? '', 10) < 5;
@@ -67,10 +67,10 @@ function layouts(ground: Ground, routes: FileRoutes): LayoutGrowth {
     pages: filePages(ground, routes),
     isPage: /^\+page(@\w*)?\.svelte$/,
     isLayout: /^\+layout(@\w*)?\.svelte$/,
-    file: (name) => ground.inHost(`src/lib/components/${nameOf(name)}.svelte`),
+    file: (name) => ground.inHost(`src/lib/components/${layoutName(name)}.svelte`),
     plainText: () => plainText,
     inFolder(name) {
-      const own = nameOf(name);
+      const own = layoutName(name);
       const load = `  import ${own} from '$lib/components/${own}.svelte';\n`;
       const script = hasSlots ? `${open}${load}</script>` : `${open}${types}${load}\n${taken}</script>`;
       const inner = hasSlots ? '<slot />' : '{@render children()}';

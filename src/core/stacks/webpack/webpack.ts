@@ -21,6 +21,6 @@ export const webpack: Stack = {
     return [named(ground, 'webpack', 'webpack'), framework(ground)].filter((part) => part !== undefined).join(' + ');
   },
   read: async (ground) => (await import('./webpack-joints.ts')).readWebpack(ground),
-  grows: async (ground) => (await import('../../joints/table-growth.ts')).tableGrowth(ground),
+  grows: async (ground) => (await import('../../joints/table-growth.ts')).tableGrowth(ground, { inPlain: true }),
   build: { program: 'webpack', args: ['--mode', 'production'] },
 };
