@@ -1,3 +1,5 @@
+import path from 'node:path';
+
 // The folder of version control, by all names that some file system takes for it: a file in it can be a program that git runs.
 // Windows passes over blanks and dots at a name's end, and takes a colon for a stream of it.
 const GIT = /^(\.git|git~\d+)[. ]*(:.*)?$/i;
@@ -28,4 +30,10 @@ export function isPlainPath(file: string): boolean {
       isVersionControl(part),
   );
   return !odd && !file.startsWith('/');
+}
+
+/** The way from a folder to a file as modules and style sheets name it: it begins with a dot. */
+export function wayTo(folder: string, file: string): string {
+  const way = path.posix.relative(folder, file);
+  return way.startsWith('.') ? way : `./${way}`;
 }

@@ -1,4 +1,5 @@
 import { isGenerated, isWorkspaceFolder } from '../ecosystems/marks.ts';
+import { wayTo } from '../path-names.ts';
 import type { Circumstances } from './circumstances.ts';
 import path from 'node:path';
 import type { Reader } from '../ports.ts';
@@ -29,9 +30,7 @@ export function contentsOf({ stack, reader, root, workspace }: Circumstances): s
     .filter((name) => !isWorkspaceFolder(reader, path.join(top, name)))
     .filter((name) => holds(name, main === '.' && markup.length === 1 ? endings : markup));
   const folders = [...(main === '.' ? [] : [main]), ...others.sort()];
-  const beside = importedSiblings(reader, root, workspace).map((one) =>
-    asRelative(path.posix.relative(workspace.folder, one)),
-  );
+  const beside = importedSiblings(reader, root, workspace).map((one) => wayTo(workspace.folder, one));
   const globs = [main === '.' ? `./*.{${endings.join(',')}}` : './*.html'];
   return `[${[...globs, ...folders.map((name) => `./${name}/**/*.{${endings.join(',')}}`), ...beside.map((name) => `${name}/**/*.{${endings.join(',')}}`)].map((one) => `'${one}'`).join(', ')}]`;
 }
@@ -50,8 +49,4 @@ function markupEndings(sources: Traits['sources']): string[] {
 function hasEnding(reader: Reader, folder: string, endings: readonly string[]): boolean {
   for (const file of ownFiles(reader, folder)) if (endings.some((ending) => file.endsWith(`.${ending}`))) return true;
   return false;
-}
-
-function asRelative(way: string): string {
-  return way.startsWith('.') ? way : `./${way}`;
 }

@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { wayTo } from '../path-names.ts';
 import { speltAs, wordsOf } from '../analogy/spellings.ts';
 import { allDefinitions } from '../definition/catalog.ts';
 import type { Definition, Piece, ProofSpec } from '../definition/definition.ts';
@@ -70,8 +71,8 @@ export function pieceProofs(kit: Kit, names: readonly string[], kinds: ProofKind
   const imports = names.flatMap((name) => {
     const [main] = pieceFiles(kit, name);
     if (!main) return [];
-    const way = path.posix.relative(folder, fillText(main.file, values)).replace(/\.[jt]sx?$/, '');
-    return [{ from: way.startsWith('.') ? way : `./${way}`, default: speltAs(wordsOf(`piece-${name}`), 'pascal') }];
+    const from = wayTo(folder, fillText(main.file, values)).replace(/\.[jt]sx?$/, '');
+    return [{ from, default: speltAs(wordsOf(`piece-${name}`), 'pascal') }];
   });
   const shows = `ligament can use ${names.join(' and ')}`;
   const probe = {

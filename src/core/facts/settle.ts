@@ -1,4 +1,4 @@
-import path from 'node:path';
+import { wayTo } from '../path-names.ts';
 import { importText } from '../formats/script/import-text.ts';
 import { type Circumstances } from './circumstances.ts';
 import { fillFragments } from '../definition/fill.ts';
@@ -53,8 +53,7 @@ const IMPORTS: Record<string, (traits: Traits) => string> = {
 function publicImport({ publicEnvironment, folder }: Traits): string {
   if (!publicEnvironment?.import) return '';
   const { name, file } = publicEnvironment.import;
-  const way = path.posix.relative(folder, file);
-  return importText(undefined, { from: way.startsWith('.') ? way : `./${way}`, named: { [name]: name } });
+  return importText(undefined, { from: wayTo(folder, file), named: { [name]: name } });
 }
 
 /** A text with the code for each variable that browsers get in the place of its name. */

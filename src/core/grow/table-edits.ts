@@ -3,6 +3,9 @@ import { madeLike, spelledLike, type Subject, type Told } from '../analogy/like.
 import { findSpelt, speltAs } from '../analogy/spellings.ts';
 import type { Edit } from '../edits/edit.ts';
 import type { Ground } from '../joints/ground.ts';
+import { COMPONENT_ENDINGS, loadedBy, ownModule } from '../joints/app-module.ts';
+import { namedLike } from '../joints/named-like.ts';
+import { literally } from '../text/literally.ts';
 import type { KindGrowth, Listing, Standing, Stretch } from '../joints/growth.ts';
 import { groupBy } from '../group-by.ts';
 import { besideEdit } from './beside-edit.ts';
@@ -69,8 +72,9 @@ function listedEdits(ground: Ground, siblings: readonly Named[], subject: Subjec
   const isWhole = base.address === undefined || base.address === alike[0]?.standing.address;
   const made = likeMost([base, ...rest], isWhole ? subject : { ...subject, address: relativeAddress(below, address) });
   const own = form === 'statement' ? mountedAt(made, base.address, address) : made.slice(1, -1);
-  const code = leadingTo(how.file, alike, file, own);
-  const brought = broughtEdit(file, source, alike, subject, how);
+  const [nearest] = alike;
+  const code = nearest ? leadingTo(ground, how.file, nearest, { was: base.text, code: own }) : own;
+  const brought = broughtEdit(ground, source, alike, subject, how);
   if (how.lazily && !isLazy) {
     const late = lazyEntry(how.lazily, code, brought);
     return late === undefined
@@ -117,12 +121,15 @@ function lazyEntry(
 
 /** The edit that brings a part into a table: an import like those of its siblings, or a name in the one that brings all of them. */
 function broughtEdit(
-  file: string,
+  ground: Ground,
   source: string,
   alike: readonly Listed[],
   subject: Subject,
   how: TableManner,
 ): Edit[] {
+  const [nearest] = alike.filter(({ standing }) => standing.listed.brought);
+  if (!nearest) return [];
+  const { file } = nearest.standing.listed;
   const places = alike.flatMap((one) => {
     const { brought } = one.standing.listed;
     return brought ? [{ ...placeOf(file, source, brought, one), from: brought.from }] : [];
@@ -140,24 +147,25 @@ function broughtEdit(
       { file, format: 'script', operation: { op: 'import', import: { from: last.from, named: { [name]: name } } } },
     ];
   }
-  const code = leadingTo(how.file, alike, file, likeMost([first.told, ...rest.map(({ told }) => told)], subject));
+  const made = likeMost([first.told, ...rest.map(({ told }) => told)], subject);
+  const code = leadingTo(ground, how.file, nearest, { was: first.told.text, code: made });
   return [besideEdit(file, source, { at: last.at, side: 'behind' }, code, '')];
 }
 
-/**
- * Code that brings a part in by the way to its file, where its sibling's way, told anew, would lead elsewhere. Names that are not
- * ways from the importer's folder stay: what they stand for is not known here.
- */
-function leadingTo(file: string | undefined, [sibling]: readonly Listed[], from: string, code: string): string {
-  const [, quote = '', written = ''] = /(['"])(\.{1,2}\/[^'"\n]+)\1/.exec(code) ?? [];
-  if (file === undefined || written === '' || !sibling) return code;
-  const bare = (one: string): string => one.replace(/(\/index)?(\.[cm]?[jt]sx?)?$/, '');
-  const folder = path.posix.dirname(from);
-  if (bare(path.posix.join(folder, written)) === bare(file)) return code;
-  const way = path.posix.relative(folder, file);
-  const isNamedWhole = /\.\w+$/.test(written);
-  const wanted = `${way.startsWith('.') ? '' : './'}${isNamedWhole ? way : bare(way)}`;
-  return code.replace(`${quote}${written}${quote}`, `${quote}${wanted}${quote}`);
+/** Code that brings a part in, with its file named as the table names its sibling's, wherever that lies. */
+function leadingTo(
+  ground: Ground,
+  file: string | undefined,
+  { standing }: Listed,
+  { was, code }: { was: string; code: string },
+): string {
+  const [written = ''] = loadedBy(code);
+  const [known = ''] = loadedBy(was);
+  // What another module hands on is named by that.
+  const isDirect = ownModule(ground, standing.listed.file, known, COMPONENT_ENDINGS) === standing.file;
+  if (file === undefined || written === '' || !isDirect) return code;
+  const wanted = namedLike(ground, standing.listed.file, file, [standing.file]);
+  return code.replace(new RegExp(`(["'])${literally(written)}\\1`), (_, quote: string) => quote + wanted + quote);
 }
 
 /** The edit that puts a statement beside others like it, in its place where these are sorted. */

@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { wayTo } from '../path-names.ts';
 import { ownFiles } from '../survey/own-files.ts';
 import { wholeFile, type Edit } from '../edits/edit.ts';
 import type { Ground } from './ground.ts';
@@ -33,8 +34,7 @@ export function folderLayout(ground: Ground, how: FolderLayouts): LayoutGrowth {
         .find((one) => one !== undefined);
       if (objection) return objection;
       return outermost(folders).map((folder): Edit => {
-        const way = path.posix.relative(folder, file);
-        const own = how.inFolder(name, way.startsWith('.') ? way : `./${way}`);
+        const own = how.inFolder(name, wayTo(folder, file));
         return wholeFile(path.posix.join(folder, own.file), own.text);
       });
     },

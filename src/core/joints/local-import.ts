@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { wayTo } from '../path-names.ts';
 import type { TieImport } from '../definition/ties.ts';
 import type { Ground } from './ground.ts';
 import type { ImportSpec } from '../formats/script/import-spec.ts';
@@ -19,6 +20,5 @@ export function ownEnding(file: string): 'mjs' | 'cjs' | undefined {
 export function localImport(spec: TieImport, importer: string, folder: string, ending = ''): ImportSpec {
   if (!('file' in spec)) return spec;
   const { file, ...rest } = spec;
-  const target = path.posix.relative(path.posix.dirname(importer), path.posix.join(folder, file));
-  return { ...rest, from: (target.startsWith('.') ? target : `./${target}`) + ending };
+  return { ...rest, from: wayTo(path.posix.dirname(importer), path.posix.join(folder, file)) + ending };
 }

@@ -1,11 +1,11 @@
 import path from 'node:path';
+import { wayTo } from '../path-names.ts';
 import type { Screen } from './traits.ts';
 
 /** An import of a module in one folder, as it is written in another one; a package is named alike from everywhere. */
 function rebased<One extends { from: string }>(one: One, here: string, there: string): One {
   if (!/^\.\.?(\/|$)/.test(one.from)) return one;
-  const way = path.posix.relative(there, path.posix.join(here, one.from));
-  return { ...one, from: way.startsWith('.') ? way : `./${way}` };
+  return { ...one, from: wayTo(there, path.posix.join(here, one.from)) };
 }
 
 /** What an app shows first, as a module in another folder imports it. */

@@ -1,4 +1,5 @@
 import type { Edit } from '../edits/edit.ts';
+import { wayTo } from '../path-names.ts';
 import path from 'node:path';
 import { importedSiblings } from '../uses/imported-siblings.ts';
 import type { Ground } from './ground.ts';
@@ -31,11 +32,8 @@ export function sheetJoint({ ground, sheet, target, load, by, passedOver = [] }:
     tie(tie) {
       const here = path.posix.dirname(target);
       // A sheet of the workspace's own is named by the way to it.
-      const fromHere = (source: string): string => {
-        if (!source.startsWith('~/')) return source;
-        const way = path.posix.relative(here, path.posix.join(ground.workspace.folder, source.slice(2)));
-        return way.startsWith('.') ? way : `./${way}`;
-      };
+      const fromHere = (source: string): string =>
+        source.startsWith('~/') ? wayTo(here, ground.inHost(source.slice(2))) : source;
       const { load: source, options, instead, rules = [], beside } = tie;
       const imported =
         source === undefined ? [] : [{ op: 'import' as const, source: fromHere(source), options, instead }];

@@ -113,7 +113,7 @@ function reactLayout(ground: Ground, ending: string): LayoutForm {
   return {
     reads: /\b(element|Component|lazy)\s*[:=]/,
     members: (shown) => [`element: <${shown} />`],
-    import: (name, from) => ({ from: from.replace(/\.\w+$/, ''), default: name }),
+    import: (name, from) => ({ from, default: name }),
     named: (name) => ({ shown: layoutName(name), file: `${layoutName(name)}.${ending}` }),
     plainText: (name) =>
       `import { Outlet } from '${router}';\n\nexport default function ${layoutName(name)}() {\n  return (\n    <div>\n      <Outlet />\n    </div>\n  );\n}\n`,

@@ -3,6 +3,7 @@ import type { Edit } from '../edits/edit.ts';
 import { indentAt, lineStart } from '../text/positions.ts';
 import type { Ground } from './ground.ts';
 import { aroundPages } from './page-folders.ts';
+import { namedLike } from './named-like.ts';
 import { ownFilesOf } from './own-sources.ts';
 import type { LayoutGrowth, Listing, NoLayout, PlainName, Standing } from './growth.ts';
 
@@ -47,25 +48,6 @@ function layoutsHome(ground: Ground, [first]: readonly Listed[]): string {
   return path.posix.join(aroundPages(path.posix.dirname(first?.file ?? '')), 'layouts');
 }
 
-/** What a file is called in a table: by the alias by which the table has its pages, else by the way to it. */
-function namedFrom(text: string, table: string, file: string, pages: readonly Listed[]): string {
-  for (const [, written = ''] of text.matchAll(/['"]([^'"\n]+)['"]/g)) {
-    if (written.startsWith('.') || !written.includes('/')) continue;
-    const page = pages.find((one) => bare(one.file).endsWith(bare(written.slice(written.indexOf('/')))));
-    if (!page) continue;
-    const tail = bare(written.slice(written.indexOf('/')));
-    const home = bare(page.file).slice(0, -tail.length);
-    if (home !== '' && file.startsWith(`${home}/`))
-      return written.slice(0, written.indexOf('/')) + file.slice(home.length);
-  }
-  const way = path.posix.relative(path.posix.dirname(table), file);
-  return way.startsWith('.') ? way : `./${way}`;
-}
-
-function bare(file: string): string {
-  return file.replace(/\.(vue|[cm]?[jt]sx?)$/, '');
-}
-
 function aroundEntries(
   ground: Ground,
   { shown, file, form }: { shown: string; file: string; form: LayoutForm },
@@ -76,12 +58,14 @@ function aroundEntries(
   const source = table === undefined ? undefined : ground.text(table);
   if (!first || table === undefined || source === undefined || pages.some(({ listed }) => listed.file !== table))
     return { why: 'the pages are not listed in one table', byHand: `Put ${shown} around each of them there.` };
-  const text = source.replaceAll('\r\n', '\n');
-  if (text !== source)
-    return { why: `${table} has lines that end in CR LF`, byHand: `Put ${shown} around their entries.` };
-  const from = namedFrom(text, table, file, pages);
-  const runs = inRuns(text, pages).map((run): Edit =>
-    aroundRun(ground, text, table, run, (address) => form.members(shown, address)),
+  const from = namedLike(
+    ground,
+    table,
+    file,
+    pages.map((one) => one.file),
+  );
+  const runs = inRuns(source, pages).map((run): Edit =>
+    aroundRun(ground, source, table, run, (address) => form.members(shown, address)),
   );
   return [{ file: table, format: 'script', operation: { op: 'import', import: form.import(shown, from) } }, ...runs];
 }
@@ -110,7 +94,7 @@ function aroundRun(
   const last = run.at(-1);
   if (!first || !last) throw new Error('a run has no page');
   const { start } = first.listed.entry;
-  const inner = text.slice(start, last.listed.entry.end);
+  const inner = text.slice(start, last.listed.entry.end).replaceAll('\r\n', '\n');
   const quote = style.quotes === 'single' ? "'" : '"';
   const members = membersOf(relativeTo(first)).map((one) => one.replaceAll("'", quote));
   const isOnOwnLines = text.slice(lineStart(text, start), start).trim() === '';

@@ -14,7 +14,7 @@ async function grown(host: MemoryStackHost, ...around: readonly string[]): Promi
   );
 }
 
-const vue = (routes: string): MemoryStackHost =>
+const vue = (routes: string, eol = '\n'): MemoryStackHost =>
   new MemoryStackHost('vite-vue-ts', {
     'package.json': JSON.stringify({
       name: 'garden',
@@ -30,7 +30,7 @@ import StartPage from './pages/StartPage.vue'
 export const router = createRouter({
   history: createWebHistory(),
 ${routes}})
-`,
+`.replaceAll('\n', eol),
     ...Object.fromEntries(
       ['Beds', 'Sheds', 'Start'].map((name) => [
         `src/pages/${name}Page.vue`,
@@ -86,6 +86,18 @@ describe('a layout grows', () => {
     expect(changed['src/router.ts']).toContain(
       "routes: [{ path: '/beds', component: SocietyLayout, children: [{ path: '/beds', component: BedsPage }] }, { path: '/', component: StartPage }, { path: '/sheds', component: SocietyLayout, children: [{ path: '/sheds', component: ShedsPage }] }],\n",
     );
+  });
+
+  it('in lines that end as the others do', async () => {
+    const host = vue(
+      "  routes: [\n    { path: '/beds', component: BedsPage },\n    { path: '/sheds', component: ShedsPage },\n  ],\n",
+      '\r\n',
+    );
+    const changed = await grown(host, '/beds', '/sheds');
+    expect(changed['src/router.ts']).toContain(
+      "      children: [\r\n        { path: '/beds', component: BedsPage },\r\n        { path: '/sheds', component: ShedsPage },\r\n      ],\r\n",
+    );
+    expect(changed['src/router.ts']?.replaceAll('\r\n', '')).not.toContain('\n');
   });
 
   it('around elements of React Router', async () => {

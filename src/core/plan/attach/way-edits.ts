@@ -1,4 +1,5 @@
 import { tieAt } from '../../joints/joint.ts';
+import { wayTo } from '../../path-names.ts';
 import { moduleStyleOf } from '../../facts/module-style.ts';
 import { wholeFile, type Edit } from '../../edits/edit.ts';
 import path from 'node:path';
@@ -49,10 +50,10 @@ function joinedSettings(json: string, members: Record<string, unknown>): string 
 /** In such a file `~/` is the workspace's folder. */
 function nativeFile(text: string, file: string, { workspace, stack }: EditPlace): string {
   const here = path.posix.dirname(file);
-  const near = text.replaceAll(/'~\/([^']+)'/g, (_, target: string) => {
-    const way = path.posix.relative(here, path.posix.join(workspace.folder, target));
-    return `'${way.startsWith('.') ? way : `./${way}`}'`;
-  });
+  const near = text.replaceAll(
+    /'~\/([^']+)'/g,
+    (_, target: string) => `'${wayTo(here, path.posix.join(workspace.folder, target))}'`,
+  );
   // What is bundled is written as ES modules, whatever the package says.
   const manner = moduleStyleOf(workspace, stack.traits);
   const isModule = file.endsWith('.mjs') && manner.ending !== 'mjs';

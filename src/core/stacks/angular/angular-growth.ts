@@ -55,7 +55,7 @@ function layoutForm(ground: Ground): LayoutForm {
   return {
     reads: /\b(component|loadComponent)\s*:/,
     members: (shown) => ["path: ''", `component: ${shown}`],
-    import: (name, from) => ({ from: from.replace(/\.ts$/, ''), named: { [name]: name } }),
+    import: (name, from) => ({ from, named: { [name]: name } }),
     named: (name) => ({ shown: layoutName(name), file: `${layoutStem(name)}-layout.ts` }),
     plainText: (name) =>
       `import { Component } from '@angular/core';\nimport { RouterOutlet } from '@angular/router';\n\n@Component({\n${majorOf(ground) < 19 ? '  standalone: true,\n' : ''}  imports: [RouterOutlet],\n  template: '<router-outlet />',\n})\nexport class ${layoutName(name)} {}\n`,

@@ -1,4 +1,5 @@
 import type { Edit } from '../../edits/edit.ts';
+import { wayTo } from '../../path-names.ts';
 import path from 'node:path';
 import { readTexts } from '../../formats/script/read.ts';
 import type { ConfigAddress } from '../../formats/script/values.ts';
@@ -70,9 +71,8 @@ function pageJoints(ground: Ground, source: string): Joint[] {
   const folder = ground.inHost(`${source}/styles`);
   const name = ['global.css', 'site.css'].find((one) => !ground.has(`${folder}/${one}`)) ?? 'sheet.css';
   const target = sheet ?? `${folder}/${name}`;
-  const from = path.posix.relative(path.posix.dirname(frame), target);
   const load: Edit[] =
-    sheet === undefined ? [importEdit(frame, { from: from.startsWith('.') ? from : `./${from}` })] : [];
+    sheet === undefined ? [importEdit(frame, { from: wayTo(path.posix.dirname(frame), target) })] : [];
   return [
     sheetJoint({ ground, sheet, target, load, by: frame, passedOver }),
     bootJoint(ground, frame, 'the layout of the pages'),

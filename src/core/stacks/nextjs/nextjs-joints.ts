@@ -1,4 +1,5 @@
 import type { Edit } from '../../edits/edit.ts';
+import { wayTo } from '../../path-names.ts';
 import path from 'node:path';
 import type { Joint } from '../../joints/joint.ts';
 import { blockedJoint } from '../../joints/joint.ts';
@@ -112,9 +113,7 @@ function aroundJoints(ground: Ground, { file, router, seed }: Around): Joint[] {
   const folder = path.posix.dirname(file);
   const fresh = router === 'app' ? `${folder}/globals.css` : path.posix.join(folder, '../styles/globals.css');
   const target = sheet ?? (ground.has(fresh) ? fresh.replace('globals', 'site') : fresh);
-  const from = path.posix.relative(folder, target);
-  const load: Edit[] =
-    sheet === undefined ? [importEdit(file, { from: from.startsWith('.') ? from : `./${from}` }, seed)] : [];
+  const load: Edit[] = sheet === undefined ? [importEdit(file, { from: wayTo(folder, target) }, seed)] : [];
   return [
     sheetJoint({ ground, sheet, target, load, by: file, passedOver }),
     bootJoint(ground, file, router === 'app' ? 'the root layout' : 'the app component', seed),
