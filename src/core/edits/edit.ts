@@ -23,11 +23,6 @@ export interface Owner {
   workspace: string;
 }
 
-/** Whether an owner is a part that has grown (`page:About`), and no integration. */
-export function isPart({ integration }: Pick<Owner, 'integration'>): boolean {
-  return /^[a-z-]+:/.test(integration);
-}
-
 /** An integration's edits as they were made. */
 export interface OwnedEdits extends Owner {
   edits: MadeEdit[];

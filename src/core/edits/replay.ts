@@ -1,5 +1,6 @@
 import { hideSecrets } from './hidden-secrets.ts';
-import { isPart, type Edit, type MadeEdit, type OwnedEdits, type Owner } from './edit.ts';
+import type { Edit, MadeEdit, OwnedEdits, Owner } from './edit.ts';
+import { readPartId } from './part-id.ts';
 import { editText } from '../formats/formats.ts';
 import type { Refusal } from '../formats/format.ts';
 import type { CodeStyle } from '../text/code-style.ts';
@@ -42,8 +43,8 @@ export function inOrder(edits: readonly OwnedEdit[]): OwnedEdit[] {
 
 /** Parts grow in what is attached, and what stands around others comes last. */
 function rankOf(owner: string): number {
-  if (!isPart({ integration: owner })) return 0;
-  return owner.startsWith('layout:') ? 2 : 1;
+  const part = readPartId({ integration: owner });
+  return part ? (part.kind === 'layout' ? 2 : 1) : 0;
 }
 
 /**

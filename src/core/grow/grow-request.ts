@@ -40,8 +40,3 @@ export interface PieceRequest {
 
 export type GrowRequest = AlikeRequest | LayoutRequest | ThemeRequest | PieceRequest;
 export type Part = GrowRequest['part'];
-
-/** The id that a part has in records: `page:SeedSwap`. */
-export function partId(kind: Part, name: string): string {
-  return `${kind}:${name}`;
-}

@@ -1,5 +1,5 @@
 import { bareHost } from '../edits/host-view.ts';
-import { isPart } from '../edits/edit.ts';
+import { isPart } from '../edits/part-id.ts';
 import { bareSides } from '../facts/bare.ts';
 import type { Context } from '../host/context.ts';
 import { Ground } from '../joints/ground.ts';

@@ -1,10 +1,12 @@
-import type { ChangeSet } from '../change/change-set.ts';
+import path from 'node:path';
+import { joinFiles, type AttachedPart, type ChangeSet, type FileChange } from '../change/change-set.ts';
 import { checkPath } from '../change/paths.ts';
-import type { Edit } from '../edits/edit.ts';
+import type { Edit, MadeEdit } from '../edits/edit.ts';
 import { ownerOf } from '../edits/replay.ts';
 import { bareStyle } from '../facts/bare.ts';
 import type { Context } from '../host/context.ts';
 import { ledgerFile, renderLedger, type Ledger } from '../ledger/record.ts';
+import { planAnew } from '../plan/attach/renew.ts';
 import { planFiles } from '../plan/shared/plan-files.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { tasksFor } from '../prove/proof-tasks.ts';
@@ -24,6 +26,8 @@ export interface NewPart {
   edits: readonly Edit[];
   proofs: Ledger['proofs'];
   tell: string[];
+  /** What is recorded of it so far, where it has grown before. */
+  replaces?: Ledger | undefined;
 }
 
 /** Whether a part has grown in a workspace already. */
@@ -32,46 +36,98 @@ export function hasGrown({ ledgers }: Context, id: string, workspace: string): b
 }
 
 /** What makes a part and its record, as one change set. Throws a Problem (status 3) where an edit cannot be made safely. */
-export async function partChange(context: Context, { facts, stack }: Growing, part: NewPart): Promise<ChangeSet> {
-  const { id, title, way, about = [], choices, edits, proofs, tell } = part;
-  const workspace = facts.folder;
-  for (const { file } of edits) checkPath(context.reader, context.host.root, file);
-  const owner = ownerOf({ integration: id, workspace });
-  const planned = await planFiles(context, [{ owner, edits, style: bareStyle(context, facts) }]);
-  if ('refusal' in planned) throw refusedPart(title, planned.edit, planned.refusal);
+export function partChange(context: Context, place: Growing, part: NewPart): Promise<ChangeSet> {
+  return partsChange(context, place, [part]);
+}
+
+/** The same for several parts, which may have files in common. */
+export async function partsChange(context: Context, place: Growing, parts: readonly NewPart[]): Promise<ChangeSet> {
+  const { facts, stack } = place;
+  const kinds = await context.catalog.proofs();
+  const { files, made } = await plannedParts(context, facts, parts);
+  const records = parts.map((part) => recordOf(context, place, part, made.get(part) ?? []));
+  return {
+    kind: 'attach',
+    title: `grow ${parts.map(({ id }) => id).join(', ')} in ${facts.name}`,
+    parts: parts.map((part) => shownPart(place, part)),
+    files: joinFiles([...files, ...records]),
+    dropped: [],
+    install: undefined,
+    proofs: parts.flatMap(({ id, title, proofs }) =>
+      tasksFor({ integration: id, title, workspace: facts.folder, foreign: false }, proofs, kinds, {
+        context,
+        facts,
+        stack,
+        choices: {},
+      }),
+    ),
+    tell: parts.flatMap(({ tell }) => tell),
+    warnings: [],
+  };
+}
+
+/** The files of parts: those of new ones together, of others in the place of what they have so far. */
+async function plannedParts(
+  context: Context,
+  facts: Growing['facts'],
+  parts: readonly NewPart[],
+): Promise<{ files: FileChange[]; made: Map<NewPart, MadeEdit[]> }> {
+  for (const { file } of parts.flatMap(({ edits }) => edits)) checkPath(context.reader, context.host.root, file);
+  const style = bareStyle(context, facts);
+  const ownerOfPart = ({ id }: NewPart): string => ownerOf({ integration: id, workspace: facts.folder });
+  const fresh = parts.filter(({ replaces }) => !replaces);
+  const planned = await planFiles(
+    context,
+    fresh.map((part) => ({ owner: ownerOfPart(part), edits: part.edits, style })),
+  );
+  if ('refusal' in planned) {
+    const refused = fresh.find((part) => ownerOfPart(part) === planned.owner);
+    throw refusedPart(refused?.title ?? '', planned.edit, planned.refusal);
+  }
+  const files = [...planned.files];
+  const made = new Map(fresh.map((part) => [part, planned.made.get(ownerOfPart(part)) ?? []]));
+  for (const part of parts) {
+    if (!part.replaces) continue;
+    const anew = await planAnew(context, { edits: part.edits, ledger: part.replaces, style });
+    if ('refusal' in anew) throw refusedPart(part.title, anew.edit, anew.refusal);
+    files.push(...anew.files);
+    made.set(part, anew.made);
+  }
+  return { files, made };
+}
+
+function recordOf(
+  { reader, host }: Context,
+  { facts, stack }: Growing,
+  { id, title, choices, proofs }: NewPart,
+  edits: MadeEdit[],
+): FileChange {
   const ledger: Ledger = {
     integration: id,
     title,
-    workspace,
+    workspace: facts.folder,
     ...(stack.side === undefined ? {} : { side: stack.side }),
     way: 'grown',
     choices,
     packages: {},
-    edits: planned.made.get(owner) ?? [],
+    edits,
     proofs,
   };
-  const file = ledgerFile(workspace, id);
-  const record = { file, before: undefined, after: encode(renderLedger(ledger)), role: 'record' as const };
-  const at = { integration: id, title, workspace };
-  const place = { context, facts, stack, choices: {} };
-  const shown = {
+  const file = ledgerFile(facts.folder, id);
+  return { file, before: reader.read(path.join(host.root, file)), after: encode(renderLedger(ledger)), role: 'record' };
+}
+
+function shownPart({ facts, stack }: Growing, { id, title, way, about = [] }: NewPart): AttachedPart {
+  return {
+    integration: id,
+    title,
+    workspace: facts.folder,
     workspaceName: facts.name,
     stack: stack.title,
     way,
     wayReason: about.length > 0 ? about.join('; ') : undefined,
     packages: [],
     already: [],
-  };
-  return {
-    kind: 'attach',
-    title: `grow ${id} in ${facts.name}`,
-    parts: [{ ...at, ...shown }],
-    files: [...planned.files, record],
-    dropped: [],
-    install: undefined,
-    proofs: tasksFor({ ...at, foreign: false }, proofs, await context.catalog.proofs(), place),
-    tell,
-    warnings: [],
   };
 }
 

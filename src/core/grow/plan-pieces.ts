@@ -6,13 +6,16 @@ import type { Context } from '../host/context.ts';
 import { planAttach } from '../plan/attach/plan-attach.ts';
 import { wayEdits } from '../plan/attach/way-edits.ts';
 import { asPlanned } from '../plan/refit/fit-around.ts';
-import { renewedPiece } from './renew-piece.ts';
+import { sameEdit } from '../plan/shared/plan-files.ts';
+import { plainEdit } from '../edits/replay.ts';
+import type { Ledger } from '../ledger/record.ts';
 import { tasksFor } from '../prove/proof-tasks.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { StackFacts } from '../stacks/sides.ts';
-import { partId, type PieceRequest } from './grow-request.ts';
+import { partId, readPartId } from '../edits/part-id.ts';
+import type { PieceRequest } from './grow-request.ts';
 import { growing, type Growing } from './growing.ts';
-import { hasGrown, partChange } from './part-change.ts';
+import { hasGrown, partsChange, type NewPart } from './part-change.ts';
 
 /**
  * Plans pieces of a kit with those that they use, and the kit itself where it is not attached yet, as one change set. Writes
@@ -26,31 +29,22 @@ export async function planPieces(context: Context, { names, workspace }: PieceRe
   if (!kit) throw noKit(place);
   const missing = names.find((name) => !Object.hasOwn(kit.pieces, name));
   if (missing !== undefined) throw noPiece(missing, kit);
-  const all = withNeeds(kit, names);
-  const wanted = all.filter((name) => !hasGrown(context, partId('piece', name), workspace));
-  const renewed = all.flatMap((name) => renewal(context, place, kit, name) ?? []);
-  if (wanted.length === 0 && renewed.length === 0) return undefined;
+  const parts = withNeeds(kit, names).flatMap((name) => pieceAsPart(context, place, kit, name) ?? []);
+  if (parts.length === 0) return undefined;
   const isThere = hasGrown(context, kit.definition.integration, workspace);
   const first = isThere ? undefined : await attachKit(context, kit, workspace);
-  const planned = first ? await asPlanned(context, first.files) : context;
-  const changes: ChangeSet[] = [...(first ? [first] : []), ...renewed];
-  for (const name of wanted) changes.push(await pieceChange(planned, place, kit, name));
-  const kinds = await context.catalog.proofs();
-  const { facts, stack } = place;
-  const changed = all.filter((name) => changes.some(({ parts }) => parts[0]?.integration === partId('piece', name)));
-  const title = `${kit.definition.title}: ${changed.join(', ')}`;
-  // One build is enough to see all of them.
-  const proofs = tasksFor(
-    { integration: partId('piece', changed.at(-1) ?? ''), title, workspace, foreign: false },
-    pieceProofs(kit, changed, kinds),
-    kinds,
-    { context, facts, stack, choices: {} },
-  );
-  return together(
-    changes,
-    proofs,
-    `grow ${changed.map((name) => partId('piece', name)).join(', ')} in ${place.facts.name}`,
-  );
+  const change = await partsChange(first ? await asPlanned(context, first.files) : context, place, parts);
+  const proofs = await pieceTasks(context, place, kit, parts);
+  if (!first) return { ...change, proofs };
+  return {
+    ...first,
+    title: change.title,
+    parts: [...first.parts, ...change.parts],
+    files: joinFiles([...first.files, ...change.files]),
+    proofs: [...first.proofs, ...proofs],
+    // What is said of the kit is how its pieces come.
+    tell: [],
+  };
 }
 
 function attachKit(context: Context, { definition }: Kit, workspace: string): Promise<ChangeSet> {
@@ -58,29 +52,50 @@ function attachKit(context: Context, { definition }: Kit, workspace: string): Pr
   return planAttach(context, [{ definition, workspace, choices: {} }], wishes);
 }
 
-/** What a piece that has grown lacks of what its kit has now. */
-function renewal(context: Context, place: Growing, kit: Kit, name: string): ChangeSet | undefined {
+/** A piece as it is to be; undefined where it is so already. */
+function pieceAsPart(context: Context, { facts, stack }: Growing, kit: Kit, name: string): NewPart | undefined {
   const id = partId('piece', name);
-  const ledger = context.ledgers.find((one) => one.integration === id && one.workspace === place.facts.folder);
-  return ledger && renewedPiece(context, place, ledger, pieceEdits(context, place, kit, name));
-}
-
-function pieceEdits(context: Context, { facts, stack }: Growing, kit: Kit, name: string): Edit[] {
+  const replaces = context.ledgers.find((one) => one.integration === id && one.workspace === facts.folder);
   const made = { workspace: stack.workspace, stack, style: bareStyle(context, facts), values: kit.values };
-  return wayEdits({ files: pieceFiles(kit, name), ties: [] }, made);
-}
-
-function pieceChange(context: Context, place: Growing, kit: Kit, name: string): Promise<ChangeSet> {
-  const edits = pieceEdits(context, place, kit, name);
-  return partChange(context, place, {
-    id: partId('piece', name),
+  const wanted = wayEdits({ files: pieceFiles(kit, name), ties: [] }, made);
+  const edits = replaces ? wanted.map((edit) => asItIs(edit, replaces)) : wanted;
+  if (replaces && edits.every((edit) => replaces.edits.some((old) => sameEdit(old, edit)))) return undefined;
+  return {
+    id,
     title: `${kit.definition.title}: ${name}`,
     way: `as ${edits.map(({ file }) => file).join(', ')}`,
     choices: {},
     edits,
     proofs: [],
     tell: [],
-  });
+    replaces,
+  };
+}
+
+/** An edit as it was made, where only the layout would be another one: what a host is written like may change. */
+function asItIs(edit: Edit, { edits }: Ledger): Edit {
+  const bare = ({ operation }: Edit): string => JSON.stringify(operation).replaceAll(/\\[nt"]|[\s;,'`]/g, '');
+  const old = edits.find((one) => one.file === edit.file && bare(one) === bare(edit));
+  return old ? plainEdit(old) : edit;
+}
+
+/** The proof of all of some pieces: one build is enough to see them. */
+async function pieceTasks(
+  context: Context,
+  { facts, stack }: Growing,
+  kit: Kit,
+  parts: readonly NewPart[],
+): Promise<ChangeSet['proofs']> {
+  const kinds = await context.catalog.proofs();
+  const names = parts.flatMap(({ id }) => readPartId({ integration: id })?.name ?? []);
+  const title = `${kit.definition.title}: ${names.join(', ')}`;
+  const integration = parts.at(-1)?.id ?? '';
+  return tasksFor(
+    { integration, title, workspace: facts.folder, foreign: false },
+    pieceProofs(kit, names, kinds),
+    kinds,
+    { context, facts, stack, choices: {} },
+  );
 }
 
 /** Some pieces with all that they use, each before what uses it. */
@@ -93,22 +108,6 @@ function withNeeds({ pieces }: Kit, names: readonly string[]): string[] {
   };
   for (const name of names) add(name, []);
   return [...found];
-}
-
-function together(changes: readonly ChangeSet[], proofs: ChangeSet['proofs'], title: string): ChangeSet {
-  const [first] = changes;
-  if (!first) throw new Error('nothing is to be joined');
-  return {
-    ...first,
-    title,
-    parts: changes.flatMap(({ parts }) => parts),
-    files: joinFiles(changes.flatMap(({ files }) => files)),
-    install: changes.find(({ install }) => install)?.install,
-    proofs: [...changes.flatMap((one) => one.proofs), ...proofs],
-    // What is said of the kit is how its pieces come.
-    tell: [],
-    warnings: [...new Set(changes.flatMap(({ warnings }) => warnings))],
-  };
 }
 
 function noKit({ facts, stack }: { facts: Growing['facts']; stack: StackFacts }): Problem {

@@ -2,7 +2,7 @@ import type { ProofKinds } from '../definition/proof-kind.ts';
 import type { Ledger } from '../ledger/record.ts';
 import { circumstances, type Circumstances } from '../facts/circumstances.ts';
 import { holds } from '../facts/conditions.ts';
-import { isPart } from '../edits/edit.ts';
+import { readPartId } from '../edits/part-id.ts';
 import { kitsFor, pieceProofs } from '../facts/pieces.ts';
 import { forParts, testsAmong } from '../facts/for-parts.ts';
 import type { StackFacts } from '../stacks/sides.ts';
@@ -44,15 +44,15 @@ async function tasksOf(
     const proved = ledger.adopted ? setUpOf(definition, at) : definition.ways.find((one) => one.way === ledger.way);
     specs = proved ? settleProofs(proved, at, kinds) : [];
   }
-  const [part, name = ''] = integration.split(':');
-  if (part === 'piece') {
+  const part = readPartId(ledger);
+  if (part?.kind === 'piece') {
     // What of a kit ships is proved by what ships, too.
-    const kit = (await kitsFor(context, stack)).find(({ pieces }) => Object.hasOwn(pieces, name));
-    const own = kit ? pieceProofs(kit, [name], kinds) : [];
+    const kit = (await kitsFor(context, stack)).find(({ pieces }) => Object.hasOwn(pieces, part.name));
+    const own = kit ? pieceProofs(kit, [part.name], kinds) : [];
     return tasksFor({ ...ledger, foreign: false }, own, kinds, { context, facts, stack, choices });
   }
   const tasks = tasksFor({ ...ledger, foreign }, specs, kinds, { context, facts, stack, choices });
-  return isPart(ledger) ? ownTests(context, ledger, stack, tasks) : tasks;
+  return part ? ownTests(context, ledger, stack, tasks) : tasks;
 }
 
 /** The proofs of a part: one that runs only its own tests, in a way that a definition states which ships, is nobody's own words. */

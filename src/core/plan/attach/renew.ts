@@ -5,7 +5,9 @@ import { ALL_WORK } from '../../ecosystems/works.ts';
 import type { Edit, MadeEdit } from '../../edits/edit.ts';
 import { bareHost } from '../../edits/host-view.ts';
 import { overlay } from '../../edits/overlay.ts';
-import { ownerOf, plainEdit } from '../../edits/replay.ts';
+import { ownerOf, plainEdit, type ReplayRefused } from '../../edits/replay.ts';
+import type { Refusal } from '../../formats/format.ts';
+import type { CodeStyle } from '../../text/code-style.ts';
 import { bareStyle } from '../../facts/bare.ts';
 import { readContext, type Context } from '../../host/context.ts';
 import { ledgerFile, type Ledger } from '../../ledger/record.ts';
@@ -40,17 +42,10 @@ export async function planRenew(
   wishes: AttachWishes,
 ): Promise<ChangeSet | undefined> {
   const one = await decideAnew(context, { request, ledger }, wishes);
-  const owner = ownerOf(ledger);
-  const { edits, merged } = mergeFiles(context, one, ledger);
-  const rest: Ledger = {
-    ...ledger,
-    edits: ledger.edits.filter((old) => !merged.some(({ file }) => file === old.file)),
-  };
-  const planned = await planFiles(context, [{ owner, edits, style: bareStyle(context, one.facts), replaces: rest }]);
-  if ('refusal' in planned)
-    throw await refuseWithHandwork(context, { ...one, definition: request.definition, place: planned });
-  const made = inOrderOf(one.edits, [...(planned.made.get(owner) ?? []), ...merged.map(({ made: each }) => each)]);
-  const files = [...planned.files, ...merged.map(({ change }) => change)];
+  const anew = await planAnew(context, { edits: one.edits, ledger, style: bareStyle(context, one.facts) });
+  if ('refusal' in anew)
+    throw await refuseWithHandwork(context, { ...one, definition: request.definition, place: anew });
+  const { files, made } = anew;
   if (isSame(files, made, one, ledger)) return undefined;
   const kinds = await context.catalog.proofs();
   const file = ledgerFile(ledger.workspace, ledger.integration);
@@ -75,6 +70,28 @@ export async function planRenew(
     scripts: scriptsIn(fresh, request),
     tell: request.definition.tell ?? [],
     warnings: ['It is attached already: only what is different now changes.', ...fitted.words],
+  };
+}
+
+/**
+ * Plans other edits in the place of those that a record has: own files are merged line by line with what somebody has changed. Throws
+ * a Problem (status 3) where the two meet.
+ */
+export async function planAnew(
+  context: Context,
+  { edits: wanted, ledger, style }: { edits: readonly Edit[]; ledger: Ledger; style: CodeStyle },
+): Promise<{ files: FileChange[]; made: MadeEdit[] } | (ReplayRefused & { refusal: Refusal })> {
+  const owner = ownerOf(ledger);
+  const { edits, merged } = mergeFiles(context, wanted, ledger);
+  const rest: Ledger = {
+    ...ledger,
+    edits: ledger.edits.filter((old) => !merged.some(({ file }) => file === old.file)),
+  };
+  const planned = await planFiles(context, [{ owner, edits, style, replaces: rest }]);
+  if ('refusal' in planned) return planned;
+  return {
+    files: [...planned.files, ...merged.map(({ change }) => change)],
+    made: inOrderOf(wanted, [...(planned.made.get(owner) ?? []), ...merged.map(({ made }) => made)]),
   };
 }
 
@@ -136,9 +153,13 @@ interface MergedFile {
 }
 
 /** Own files that somebody has edited since: what they did and what is new of it, where these do not meet. */
-function mergeFiles({ reader, host }: Context, one: Decided, ledger: Ledger): { edits: Edit[]; merged: MergedFile[] } {
+function mergeFiles(
+  { reader, host }: Context,
+  wanted: readonly Edit[],
+  ledger: Ledger,
+): { edits: Edit[]; merged: MergedFile[] } {
   const merged: MergedFile[] = [];
-  const edits = one.edits.filter((edit) => {
+  const edits = wanted.filter((edit) => {
     const old = ledger.edits.find(({ file, format }) => file === edit.file && format === 'whole');
     if (edit.format !== 'whole' || old?.format !== 'whole' || old.operation.text === edit.operation.text) return true;
     const mine = readText(reader, path.join(host.root, edit.file));
@@ -155,8 +176,7 @@ function mergeFiles({ reader, host }: Context, one: Decided, ledger: Ledger): { 
   return { edits, merged };
 }
 
-/** What is new in a file and what somebody has changed in it meet. */
-export function meeting(file: string, wanted: string): Problem {
+function meeting(file: string, wanted: string): Problem {
   return new Problem({
     status: EXIT.refused,
     what: `${file} was edited where it would change`,

@@ -1,13 +1,10 @@
 import path from 'node:path';
 import { createPatch } from 'diff';
 import { EXIT, Problem } from '../../problem.ts';
-import { isPart } from '../../edits/edit.ts';
-import { allDefinitions } from '../../definition/catalog.ts';
+import { isPart } from '../../edits/part-id.ts';
 import type { Context } from '../../host/context.ts';
 import type { Ledger } from '../../ledger/record.ts';
 import { readText } from '../../text/utf8.ts';
-
-const PIECE = 'piece:';
 
 /** Throws a Problem (status 3) with what is different where a part that has grown was written into since: it is never deleted unasked. */
 export function refuseEditedParts({ reader, host }: Context, going: readonly Ledger[]): void {
@@ -29,72 +26,4 @@ export function refuseEditedParts({ reader, host }: Context, going: readonly Led
       });
     }
   }
-}
-
-/** Throws a Problem (status 3) where a part that stays is listed in a file that an integration made which goes. */
-export function refuseLeftParts(going: readonly Ledger[], staying: readonly Ledger[]): void {
-  const goes = new Map(
-    going.flatMap(({ title, edits }) => edits.filter(({ made }) => made).map(({ file }) => [file, title])),
-  );
-  for (const { integration, edits } of staying.filter(isPart)) {
-    const found = edits.find(({ file }) => goes.has(file));
-    if (!found) continue;
-    throw new Problem({
-      status: EXIT.refused,
-      what: `${integration} has grown in what ${goes.get(found.file) ?? 'goes'} brought`,
-      where: { file: found.file },
-      why: `${found.file} lists it, and goes too`,
-      next: `Nothing was changed. Take it out first, or both at once: ligament detach ${integration} ${going.map((one) => one.integration).join(' ')}`,
-    });
-  }
-}
-
-/** Throws a Problem (status 3) where a layout that stays is around a page that goes: its own edges would be lost. */
-export function refuseInnerPages(going: readonly Ledger[], staying: readonly Ledger[]): void {
-  for (const page of going.filter(({ integration }) => integration.startsWith('page:'))) {
-    const layout = staying.find(
-      ({ integration, workspace, choices }) =>
-        integration.startsWith('layout:') &&
-        workspace === page.workspace &&
-        (choices.around ?? '').split(' ').includes(page.choices.at ?? ''),
-    );
-    if (!layout) continue;
-    throw new Problem({
-      status: EXIT.refused,
-      what: `${page.title} cannot leave yet`,
-      why: `${layout.integration} stands around it`,
-      next: `Nothing was changed. Take both out together: ligament detach ${layout.integration} ${going.map((one) => one.integration).join(' ')}`,
-    });
-  }
-}
-
-/** Throws a Problem (status 3) where pieces that stay use another one, or the kit that they came with, which goes. */
-export async function refuseUsedByPieces(
-  { doors, catalog }: Context,
-  going: readonly Ledger[],
-  staying: readonly Ledger[],
-): Promise<void> {
-  const pieces = staying.filter(({ integration }) => integration.startsWith(PIECE));
-  if (pieces.length === 0) return;
-  const all = await allDefinitions(doors.files, catalog);
-  const usedBy = ({ integration }: Ledger): string[] => {
-    const name = integration.slice(PIECE.length);
-    const kit = all.find((one) => one.pieces && Object.hasOwn(one.pieces, name));
-    return kit ? [kit.integration, ...(kit.pieces?.[name]?.needs ?? []).map((need) => PIECE + need)] : [];
-  };
-  const usersOf = (gone: readonly Ledger[]): Ledger[] =>
-    pieces.filter((one) =>
-      gone.some(({ integration, workspace }) => workspace === one.workspace && usedBy(one).includes(integration)),
-    );
-  const users = usersOf(going);
-  const [first] = users;
-  if (!first) return;
-  const gone = going.find(({ integration }) => usedBy(first).includes(integration));
-  const together = [...new Set([...usersOf([...going, ...users]), ...users, ...going])];
-  throw new Problem({
-    status: EXIT.refused,
-    what: `${gone?.title ?? ''} cannot leave yet`,
-    why: `${users.map(({ integration }) => integration).join(', ')} ${users.length === 1 ? 'uses' : 'use'} it`,
-    next: `Nothing was changed. Take them out together: ligament detach ${together.map((one) => one.integration).join(' ')}`,
-  });
 }
