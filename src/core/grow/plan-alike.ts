@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { spelledLike, type Subject } from '../analogy/like.ts';
+import type { Subject } from '../analogy/like.ts';
 import { speltAs } from '../analogy/spellings.ts';
 import type { ChangeSet } from '../change/change-set.ts';
 import { parseScript } from '../formats/script/syntax.ts';
@@ -8,12 +8,13 @@ import type { Context } from '../host/context.ts';
 import { Ground } from '../joints/ground.ts';
 import type { KindGrowth, Standing } from '../joints/growth.ts';
 import { tieEdits } from '../plan/attach/way-edits.ts';
-import { filesLike, nameOf, plainText } from './files-like.ts';
+import { nameOf, plainText } from './files-like.ts';
 import { partId } from '../edits/part-id.ts';
 import type { AlikeRequest } from './grow-request.ts';
 import { growing, withoutParts, type Growing } from './growing.ts';
 import { linkEdit } from './link-edits.ts';
-import { fileForAddress, isPageAddress } from './page-address.ts';
+import { isPageAddress } from './page-address.ts';
+import { exportedAs, ownFiles } from './own-files.ts';
 import { hasGrown, partChange } from './part-change.ts';
 import {
   cannotLoadLazily,
@@ -25,16 +26,7 @@ import {
   wrongWord,
 } from './part-problems.ts';
 import { routeProofs, testProofs } from './part-proofs.ts';
-import {
-  addressSpelling,
-  isBelow,
-  namedAll,
-  ownWords,
-  siblingsOf,
-  usualParent,
-  type Named,
-  type Sibling,
-} from './siblings.ts';
+import { addressSpelling, isBelow, namedAll, ownWords, siblingsOf, usualParent, type Named } from './siblings.ts';
 import { tableEdits, type TableManner } from './table-edits.ts';
 
 const TITLES = { page: 'Page', endpoint: 'Endpoint', component: 'Component', middleware: 'Middleware' };
@@ -133,7 +125,7 @@ function alikeEdits(task: Task): Made {
   const listedAll = namedAll(standing).filter(isListed);
   const inTable: readonly Named[] = siblings.some(isListed) || listedAll.length === 0 ? siblings : listedAll;
   if (subject.address !== undefined) checkListed(subject.address, inTable);
-  const { main, files } = ownFiles(task, siblings);
+  const { main, files } = ownFiles(ground, { part: request.part, kind, traits: stack.traits, subject }, siblings);
   const how = tableManner(task, main);
   const ownName =
     inTable === siblings
@@ -150,41 +142,6 @@ function alikeEdits(task: Task): Made {
       .slice(0, 3)
       .map((one) => one.standing.name)
       .join(', ')}`,
-  };
-}
-
-/** The files of a part whose main one is brought in by a name: it has to export that. */
-function exportedAs(files: readonly Edit[], main: string, listed: readonly Edit[]): Edit[] {
-  const codes = listed.flatMap(({ format, operation }) => (format === 'beside' ? [operation.code] : []));
-  const [name] = codes.flatMap((code) => {
-    const found = /\bimport\s*\{\s*(\w+)\s*\}/.exec(code) ?? /=>\s*(?:\(\{\s*default:\s*)?\w+\.(\w+)/.exec(code);
-    return found?.[1] === undefined || found[1] === 'default' ? [] : [found[1]];
-  });
-  if (name === undefined) return [...files];
-  return files.map((edit) => {
-    if (edit.format !== 'whole' || edit.file !== main) return edit;
-    const text = edit.operation.text.replace(/\bexport default function \w+/, `export function ${name}`);
-    return text === edit.operation.text ? edit : wholeFile(main, text);
-  });
-}
-
-/** The files of a new part, the one that shows it first. */
-function ownFiles(
-  { request: { part }, place, ground, subject }: Task,
-  siblings: readonly Sibling[],
-): { main: string; files: Edit[] } {
-  const { kind, stack } = place;
-  const [base] = siblings;
-  const own = base?.standing.file ?? '';
-  if (kind.home !== undefined) {
-    const main = path.posix.join(kind.home, speltAs(subject.words, 'pascal') + path.posix.extname(own));
-    return { main, files: [wholeFile(main, plainText(ground, main, subject.words, kind, stack.traits))] };
-  }
-  const placed = placing(siblings, kind, subject);
-  const shown = part === 'page' ? 'h1' : part === 'component' ? 'p' : undefined;
-  return {
-    main: placed(own),
-    files: filesLike(ground, siblings, { subject, placed, shown, kind, traits: stack.traits }),
   };
 }
 
@@ -207,21 +164,4 @@ function tableManner({ request: { part, before, lazy }, place: { kind, stack } }
 function checkListed(address: string, siblings: readonly Named[]): void {
   const belows = [...new Set(siblings.flatMap(({ standing }) => standing.listed?.below ?? []))];
   if (belows.length > 0 && !belows.some((one) => isBelow(one, address))) throw notListed(address, belows);
-}
-
-/** Where each file of a new part goes, by the file of the first sibling that it is like. */
-function placing(siblings: readonly Sibling[], { routes }: KindGrowth, subject: Subject): (file: string) => string {
-  const [base] = siblings;
-  if (!base) throw new Error('a part has no sibling');
-  const names = siblings.map(({ standing: { file }, words }) => ({ text: file, file, words }));
-  const own = base.standing.file;
-  const main = routes
-    ? fileForAddress(routes, { file: own, address: base.standing.address ?? '/' }, subject.address ?? '/')
-    : spelledLike(own, names, subject);
-  return (file) => {
-    if (file === own) return main;
-    const renamed = spelledLike(file, names, subject);
-    const isBeside = path.posix.dirname(file) === path.posix.dirname(own);
-    return routes && isBeside ? path.posix.join(path.posix.dirname(main), path.posix.basename(renamed)) : renamed;
-  };
 }

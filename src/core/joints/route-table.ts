@@ -1,31 +1,39 @@
 import path from 'node:path';
-import { PATHS, SHOWN_BY } from '../analogy/entry-words.ts';
+import { SHOWN_BY } from '../analogy/entry-words.ts';
 import { broughtAs } from '../formats/script/brought.ts';
-import { keyName, parseScript, walk, type Node, type NodeOf, type Script } from '../formats/script/syntax.ts';
+import { parseScript, walk, type Node, type NodeOf, type Script } from '../formats/script/syntax.ts';
 import { ownSources } from './own-sources.ts';
 import { literally } from '../text/literally.ts';
 import { importingFiles } from '../uses/own-imports.ts';
 import { COMPONENT_ENDINGS, ownModule } from './app-module.ts';
 import { handedOnBy, nameOf, type HandedOn } from './barrel.ts';
 import type { Ground } from './ground.ts';
-import type { Listing, Standing, Stretch } from './growth.ts';
+import type { Listing, Standing } from './growth.ts';
+import {
+  attribute,
+  isAddress,
+  isRoute,
+  joined,
+  loadedIn,
+  member,
+  namesIn,
+  pathOf,
+  stretchOf,
+  textIn,
+} from './route-entry.ts';
 
 /** The pages that tables of routes list: in arrays of objects with a path, or in route elements. `router` is the package whose they are. */
 export function tablePages(ground: Ground, router: readonly string[]): Standing[] {
   const tables = [...ownSources(ground, /\.[cm]?[jt]sx?$/)].flatMap(({ file, text }) => {
     const isTable = /\b(path|route)\b/.test(text) && isOfRouter(ground, file, text, router);
-    const pages = isTable ? new Table(ground, file, text).pages() : [];
-    return pages.length > 0 ? [{ text, pages }] : [];
+    const table = isTable ? new Table(ground, file, text) : undefined;
+    const pages = table?.pages() ?? [];
+    return table && pages.length > 0 ? [{ table, pages }] : [];
   });
   // Where some addresses are left open for other tables, those that begin with no slash stand below one that is not told here.
-  const isOpen = tables.some(({ text }) => OPEN_PATH.test(text));
-  return tables
-    .filter(({ text }) => !isOpen || OPEN_PATH.test(text) || WHOLE_PATH.test(text))
-    .flatMap(({ pages }) => pages);
+  const isOpen = tables.some(({ table }) => table.isOpen);
+  return tables.filter(({ table }) => !isOpen || table.isOpen || table.isWhole).flatMap(({ pages }) => pages);
 }
-
-const OPEN_PATH = /\bpath\s*[=:]\s*\{?["'`][^"'`\n]+\/\*["'`]/;
-const WHOLE_PATH = /\bpath\s*[=:]\s*\{?["'`]\//;
 
 /** Whether a module has to do with the router: it names its package, or a module that does names it. */
 function isOfRouter(ground: Ground, file: string, text: string, router: readonly string[]): boolean {
@@ -61,12 +69,23 @@ class Table {
   readonly #file: string;
   readonly #text: string;
   readonly #entriesFound: Entry[] = [];
+  readonly #paths: string[] = [];
   #pages: Standing[] = [];
 
   constructor(ground: Ground, file: string, text: string) {
     this.#ground = ground;
     this.#file = file;
     this.#text = text;
+  }
+
+  /** Leaves what is below some addresses to other tables. Known when its pages are. */
+  get isOpen(): boolean {
+    return this.#paths.some((written) => /.\/\*$/.test(written));
+  }
+
+  /** Says some addresses from the root on. Known when its pages are. */
+  get isWhole(): boolean {
+    return this.#paths.some((written) => written.startsWith('/'));
   }
 
   pages(): Standing[] {
@@ -105,14 +124,14 @@ class Table {
   #entries({ elements, start }: NodeOf<'ArrayExpression'>, below: string): void {
     for (const one of elements) {
       if (one?.type !== 'ObjectExpression') continue;
-      const written = textIn(pathOf(one));
+      const written = this.#written(pathOf(one));
       const prefix = this.#prefix(one);
       const address = written === undefined ? below : prefix === undefined ? joined(below, written) : prefix + written;
       const children = member(one, 'children');
       const shown = SHOWN_BY.map((key) => member(one, key)).find((value) => value !== undefined);
       if (children?.type === 'ArrayExpression') this.#entries(children, address);
       else if (shown && isAddress(address))
-        this.#add({ node: one, shown, address, below: prefix ?? below, form: 'object', list: start });
+        this.#entriesFound.push({ node: one, shown, address, below: prefix ?? below, form: 'object', list: start });
     }
   }
 
@@ -125,18 +144,20 @@ class Table {
   }
 
   #element(node: NodeOf<'JSXElement'>, below: string, list: number): void {
-    const written = textIn(attribute(node, 'path'));
+    const written = this.#written(attribute(node, 'path'));
     const isIndex = attribute(node, 'index') !== undefined;
     const address = written === undefined ? below : joined(below, written);
     const inner = node.children.filter((child): child is NodeOf<'JSXElement'> => child.type === 'JSXElement');
     for (const child of inner) if (isRoute(child)) this.#element(child, address, node.start);
     const shown = SHOWN_BY.map((name) => attribute(node, name)).find((one) => one !== undefined);
     if (shown && !inner.some(isRoute) && (isIndex || written !== undefined) && isAddress(address))
-      this.#add({ node, shown, address, below, form: 'element', list });
+      this.#entriesFound.push({ node, shown, address, below, form: 'element', list });
   }
 
-  #add(entry: Entry): void {
-    this.#entriesFound.push(entry);
+  #written(node: Node | undefined): string | undefined {
+    const written = textIn(node);
+    if (written !== undefined) this.#paths.push(written);
+    return written;
   }
 
   /** What the entries show: what stands around many pages (a guard, a frame) is none of them. */
@@ -203,64 +224,4 @@ function homeOf(ground: Ground, file: string, name: string): HandedOn | undefine
   return handedOnBy(ground, file).find(({ names, target }) =>
     names ? names.includes(name) : exports.test(ground.text(target) ?? ''),
   );
-}
-
-function stretchOf({ start, end }: Node): Stretch {
-  return { start, end };
-}
-
-function isRoute({ openingElement }: NodeOf<'JSXElement'>): boolean {
-  const { name } = openingElement;
-  return name.type === 'JSXIdentifier' && /Route$/.test(name.name);
-}
-
-function member(node: NodeOf<'ObjectExpression'>, key: string): Node | undefined {
-  const found = node.properties.find((one) => one.type === 'Property' && keyName(one.key, one.computed) === key);
-  return found?.type === 'Property' ? found.value : undefined;
-}
-
-function pathOf(entry: NodeOf<'ObjectExpression'>): Node | undefined {
-  return PATHS.map((key) => member(entry, key)).find((one) => one !== undefined);
-}
-
-function attribute(node: NodeOf<'JSXElement'>, name: string): Node | undefined {
-  const found = node.openingElement.attributes.find((one) => one.type === 'JSXAttribute' && one.name.name === name);
-  if (found?.type !== 'JSXAttribute') return undefined;
-  if (found.value === null) return found;
-  return found.value.type === 'JSXExpressionContainer' ? found.value.expression : found.value;
-}
-
-function textIn(node: Node | undefined): string | undefined {
-  return node?.type === 'Literal' && typeof node.value === 'string' ? node.value : undefined;
-}
-
-function joined(below: string, written: string): string {
-  if (written.startsWith('/')) return written === '/' ? '/' : written.replace(/\/$/, '');
-  return written === '' ? below : path.posix.join(below, written);
-}
-
-function isAddress(address: string): boolean {
-  return !/[:*(]/.test(address);
-}
-
-/** The module in the only dynamic import below a node. */
-function loadedIn(node: Node): string | undefined {
-  const found: string[] = [];
-  walk(node, (one) => {
-    const source = one.type === 'ImportExpression' ? textIn(one.source) : undefined;
-    if (source !== undefined) found.push(source);
-  });
-  return found.length === 1 ? found[0] : undefined;
-}
-
-/** The names that a node uses; of elements within elements those of the inner ones first. */
-function namesIn(node: Node): string[] {
-  const names: { name: string; depth: number }[] = [];
-  const depths = new Map<Node, number>();
-  walk(node, (one, parent) => {
-    const depth = (parent ? (depths.get(parent) ?? 0) : 0) + (one.type === 'JSXElement' ? 1 : 0);
-    depths.set(one, depth);
-    if (one.type === 'Identifier' || one.type === 'JSXIdentifier') names.push({ name: one.name, depth });
-  });
-  return names.sort((a, b) => b.depth - a.depth).map(({ name }) => name);
 }

@@ -1,7 +1,6 @@
-import { lineBreakOf } from '../../text/code-style.ts';
 import type { Splice } from '../../text/splices.ts';
-import { edited, refused, type Format } from '../format.ts';
-import { isReadable } from '../readable.ts';
+import { refused, type Format } from '../format.ts';
+import { editedReadably, inLineBreaksOf } from '../verbatim.ts';
 
 /**
  * Code around a part of the text that is there already, word for word and once: `before` and `behind` it, each line of it but the
@@ -16,7 +15,7 @@ export interface AroundOperation {
 }
 
 export const around: Format<AroundOperation> = {
-  edit(text, operation, { file }) {
+  edit(text, operation, surroundings) {
     const { inner, before, behind, step } = inLineBreaksOf(text, operation);
     const present = text.indexOf(before + indented(inner, step) + behind);
     if (present !== -1) return { kind: 'already', at: present };
@@ -27,16 +26,14 @@ export const around: Format<AroundOperation> = {
       return refused(text, place, 'what it is to stand around is there more than once', handwork);
     const end = place + inner.length;
     const lines = lineStarts(inner).map((at): Splice => ({ at: place + at, removed: '', inserted: step }));
-    const outcome = edited(text, [
+    const splices = [
       { at: place, removed: '', inserted: before },
       ...lines,
       { at: end, removed: '', inserted: behind },
-    ]);
-    return isReadable(outcome.text, file) || !isReadable(text, file)
-      ? outcome
-      : refused(text, place, 'the file could not be read any more with it', handwork);
+    ];
+    return editedReadably(text, { splices, at: place, isThere: true, handwork }, surroundings);
   },
-  remove(text, operation, { file }) {
+  remove(text, operation, surroundings) {
     const { before, behind, step } = inLineBreaksOf(text, operation);
     const start = text.indexOf(before);
     if (start === -1) return { kind: 'already', at: 0 };
@@ -49,23 +46,10 @@ export const around: Format<AroundOperation> = {
     const lines = lineStarts(inner)
       .filter((at) => inner.startsWith(step, at))
       .map((at): Splice => ({ at: from + at, removed: step, inserted: '' }));
-    const outcome = edited(text, [
-      { at: start, removed: before, inserted: '' },
-      ...lines,
-      { at: to, removed: behind, inserted: '' },
-    ]);
-    return isReadable(outcome.text, file) || !isReadable(text, file)
-      ? outcome
-      : refused(text, start, 'the file could not be read any more without it', handwork);
+    const splices = [{ at: start, removed: before, inserted: '' }, ...lines, { at: to, removed: behind, inserted: '' }];
+    return editedReadably(text, { splices, at: start, isThere: false, handwork }, surroundings);
   },
 };
-
-function inLineBreaksOf(text: string, operation: AroundOperation): AroundOperation {
-  if (lineBreakOf(text) !== '\r\n') return operation;
-  const own = (one: string): string => one.replaceAll('\n', '\r\n');
-  const { inner, before, behind } = operation;
-  return { ...operation, inner: own(inner), before: own(before), behind: own(behind) };
-}
 
 function indented(text: string, step: string): string {
   return text.replaceAll(/\n(?=[^\r\n])/g, `\n${step}`);

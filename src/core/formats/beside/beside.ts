@@ -1,7 +1,6 @@
 import { literally } from '../../text/literally.ts';
-import { lineBreakOf } from '../../text/code-style.ts';
-import { edited, refused, type Format } from '../format.ts';
-import { isReadable } from '../readable.ts';
+import { refused, type Format } from '../format.ts';
+import { editedReadably, inLineBreaksOf } from '../verbatim.ts';
 
 /**
  * `code` stands right before or behind a part of the text that is there already, word for word and once, with `glue` between the
@@ -16,7 +15,7 @@ export interface BesideOperation {
 }
 
 export const beside: Format<BesideOperation> = {
-  edit(text, operation, { file }) {
+  edit(text, operation, surroundings) {
     const { anchor, code, glue, side } = inLineBreaksOf(text, operation);
     const present = placesOf(text, code);
     if (present[0] !== undefined) return { kind: 'already', at: present[0] };
@@ -28,12 +27,13 @@ export const beside: Format<BesideOperation> = {
       return refused(text, second, 'what it is to stand beside is there more than once', handwork);
     const at = side === 'before' ? place : place + anchor.length;
     const inserted = side === 'before' ? code + glue : glue + code;
-    const outcome = edited(text, [{ at, removed: '', inserted }]);
-    return isReadable(outcome.text, file) || !isReadable(text, file)
-      ? outcome
-      : refused(text, at, 'the file could not be read any more with it', handwork);
+    return editedReadably(
+      text,
+      { splices: [{ at, removed: '', inserted }], at, isThere: true, handwork },
+      surroundings,
+    );
   },
-  remove(text, operation, { file }) {
+  remove(text, operation, surroundings) {
     const { code, glue, side } = inLineBreaksOf(text, operation);
     const places = placesOf(text, code);
     const [place, second] = places;
@@ -45,19 +45,10 @@ export const beside: Format<BesideOperation> = {
     const isBefore = text.startsWith(glue, end);
     if (!isBehind && !isBefore) return refused(text, start, 'what parts it from its neighbours has changed', handwork);
     const [from, to] = isBehind ? [start - glue.length, end] : [start, end + glue.length];
-    const outcome = edited(text, [{ at: from, removed: text.slice(from, to), inserted: '' }]);
-    return isReadable(outcome.text, file) || !isReadable(text, file)
-      ? outcome
-      : refused(text, start, 'the file could not be read any more without it', handwork);
+    const splices = [{ at: from, removed: text.slice(from, to), inserted: '' }];
+    return editedReadably(text, { splices, at: start, isThere: false, handwork }, surroundings);
   },
 };
-
-function inLineBreaksOf(text: string, operation: BesideOperation): BesideOperation {
-  if (lineBreakOf(text) !== '\r\n') return operation;
-  const own = (one: string): string => one.replaceAll('\n', '\r\n');
-  const { anchor, code, glue } = operation;
-  return { ...operation, anchor: own(anchor), code: own(code), glue: own(glue) };
-}
 
 /** Where some code stands in a text, and is not only the beginning or the end of a longer word. */
 function placesOf(text: string, code: string): number[] {
