@@ -18,7 +18,14 @@ describe('grow', () => {
     const document = JSON.parse(host.ligament('grow', '--workspace', 'web', '--json').stdout) as object;
     expect(document).toMatchObject({
       workspace: 'web',
-      parts: [{ part: 'component' }, { part: 'piece' }, { part: 'colour' }, { part: 'type-scale' }],
+      parts: [
+        { part: 'component' },
+        { part: 'piece' },
+        { part: 'colour' },
+        { part: 'font' },
+        { part: 'container' },
+        { part: 'type-scale' },
+      ],
     });
     expect(host.tree()).toEqual(before);
   });

@@ -100,7 +100,7 @@ export type KeptData = z.infer<typeof keptData>;
 
 const themeValues = z.strictObject({
   begins: told(z.string().check(z.regex(/^[a-z]+-$/)), 'what the names of such values begin with'),
-  class: told(z.string().check(z.regex(/^[a-z]+-$/)), 'what the class begins with that uses one of them'),
+  class: told(z.string().check(z.regex(/^([a-z]+-)+$/)), 'what the class begins with that uses one of them'),
   sets: told(z.string().check(z.regex(/^[a-z-]+$/)), 'the property that this class sets'),
 });
 
@@ -109,7 +109,7 @@ const settingValues = z.strictObject({
     z.string().check(z.regex(/^(\/[\w.-]+)+$/)),
     'the object that has them, as a JSON Pointer into what the file exports',
   ),
-  class: told(z.string().check(z.regex(/^[a-z]+-$/)), 'what the class begins with that uses one of them'),
+  class: told(z.string().check(z.regex(/^([a-z]+-)+$/)), 'what the class begins with that uses one of them'),
 });
 
 /** What parts that grow in a project make use of, where an integration is there. */
@@ -125,6 +125,8 @@ export const growSpec = z.strictObject({
         loads: told(packageName, 'a style sheet that loads this package gets such a block where there is none'),
         colours: told(themeValues, 'colours there'),
         sizes: told(themeValues, 'sizes of type there'),
+        fonts: told(z.optional(themeValues), 'families of fonts there; without it they have no place in it'),
+        widths: told(z.optional(themeValues), 'widths of containers there; without it they have no place in it'),
       }),
     ),
     'where the values of a theme are: in a block of a style sheet',
@@ -135,6 +137,8 @@ export const growSpec = z.strictObject({
         named: told(z.array(z.string()).check(z.minLength(1)), 'what the file is called; `*` matches anything'),
         colours: told(settingValues, 'colours there'),
         sizes: told(settingValues, 'sizes of type there'),
+        fonts: told(z.optional(settingValues), 'families of fonts there; without it they have no place in it'),
+        widths: told(z.optional(settingValues), 'widths of containers there; without it they have no place in it'),
       }),
     ),
     'where the values of a theme are: in a configuration of its own',

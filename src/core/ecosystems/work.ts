@@ -120,6 +120,20 @@ export interface LinkTask {
   packagesInside: boolean;
 }
 
+export type TypefaceKind = 'sans-serif' | 'serif' | 'monospace' | 'display' | 'handwriting';
+
+/** A typeface as a package has it. */
+export interface Typeface {
+  chosen: ChosenPackage;
+  /** Its family, as the package's style sheets call it. */
+  family: string;
+  kind: TypefaceKind;
+  /** The package's style sheets that load it, by the names that a bundler knows them by. */
+  sheets: string[];
+  /** The font file (WOFF 2) with the letters of English, upright. */
+  font: Uint8Array;
+}
+
 /** What attaching takes beyond reading: choosing versions, editing manifests, installing, starting programs, putting back. */
 export interface Work {
   /** Chooses packages for a workspace, or tells which facts clash. Throws what the package source throws. */
@@ -135,6 +149,8 @@ export interface Work {
     workspace: WorkspacePackages,
     wants: readonly Want[],
   ): Promise<Map<string, string> | undefined>;
+  /** A typeface by the name of its family; undefined where no package has it, left out where packages have none. */
+  typeface?(host: HostPackages, family: string, workspace: WorkspacePackages): Promise<Typeface | Clash | undefined>;
   /** The edits by which chosen packages get into the manifests. `others` are edits that stand already. */
   edits(
     host: HostPackages,

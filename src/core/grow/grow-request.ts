@@ -20,7 +20,10 @@ export interface AlikeRequest {
 
 /** What is asked for: a value of a workspace's theme. */
 export type ThemeRequest = { workspace: string } & (
-  { part: 'colour'; name: string; value: string } | { part: 'type-scale'; scale: ScaleWish }
+  | { part: 'colour'; name: string; value: string }
+  | { part: 'font'; family: string }
+  | { part: 'container'; name: string; width: string }
+  | { part: 'type-scale'; scale: ScaleWish }
 );
 
 /** What is asked for: a layout around some pages, by their addresses. */

@@ -3,10 +3,12 @@ import { joinFiles, type AttachedPart, type ChangeSet, type FileChange } from '.
 import { checkPath } from '../change/paths.ts';
 import type { Edit, MadeEdit } from '../edits/edit.ts';
 import { ownerOf } from '../edits/replay.ts';
-import { bareStyle } from '../facts/bare.ts';
+import type { ChosenPackage } from '../ecosystems/work.ts';
+import { bareStyle, isOwn } from '../facts/bare.ts';
 import type { Context } from '../host/context.ts';
 import { ledgerFile, renderLedger, type Ledger } from '../ledger/record.ts';
 import { planAnew } from '../plan/attach/renew.ts';
+import { installStep } from '../plan/shared/install-step.ts';
 import { planFiles } from '../plan/shared/plan-files.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { tasksFor } from '../prove/proof-tasks.ts';
@@ -23,6 +25,8 @@ export interface NewPart {
   /** What people should know of it before they agree, a line each. */
   about?: string[] | undefined;
   choices: Record<string, string>;
+  /** The packages that it needs, as they were chosen; their edits are among the others. */
+  packages?: readonly ChosenPackage[] | undefined;
   edits: readonly Edit[];
   proofs: Ledger['proofs'];
   tell: string[];
@@ -46,13 +50,14 @@ export async function partsChange(context: Context, place: Growing, parts: reado
   const kinds = await context.catalog.proofs();
   const { files, made } = await plannedParts(context, facts, parts);
   const records = parts.map((part) => recordOf(context, place, part, made.get(part) ?? []));
+  const joined = joinFiles([...files, ...records]);
   return {
     kind: 'attach',
     title: `grow ${parts.map(({ id }) => id).join(', ')} in ${facts.name}`,
     parts: parts.map((part) => shownPart(place, part)),
-    files: joinFiles([...files, ...records]),
+    files: joined,
     dropped: [],
-    install: undefined,
+    install: installStep(context, joined, 'installs the packages and updates the lockfile'),
     proofs: parts.flatMap(({ id, title, proofs }) =>
       tasksFor({ integration: id, title, workspace: facts.folder, foreign: false }, proofs, kinds, {
         context,
@@ -97,11 +102,13 @@ async function plannedParts(
 }
 
 function recordOf(
-  { reader, host }: Context,
+  context: Context,
   { facts, stack }: Growing,
-  { id, title, choices, proofs }: NewPart,
+  { id, title, choices, packages = [], proofs }: NewPart,
   edits: MadeEdit[],
 ): FileChange {
+  const { reader, host } = context;
+  const brought = packages.filter((one) => !isOwn(context, one));
   const ledger: Ledger = {
     integration: id,
     title,
@@ -109,7 +116,7 @@ function recordOf(
     ...(stack.side === undefined ? {} : { side: stack.side }),
     way: 'grown',
     choices,
-    packages: {},
+    packages: Object.fromEntries(brought.map(({ name, range }) => [name, range])),
     edits,
     proofs,
   };
@@ -117,7 +124,7 @@ function recordOf(
   return { file, before: reader.read(path.join(host.root, file)), after: encode(renderLedger(ledger)), role: 'record' };
 }
 
-function shownPart({ facts, stack }: Growing, { id, title, way, about = [] }: NewPart): AttachedPart {
+function shownPart({ facts, stack }: Growing, { id, title, way, about = [], packages = [] }: NewPart): AttachedPart {
   return {
     integration: id,
     title,
@@ -126,7 +133,7 @@ function shownPart({ facts, stack }: Growing, { id, title, way, about = [] }: Ne
     stack: stack.title,
     way,
     wayReason: about.length > 0 ? about.join('; ') : undefined,
-    packages: [],
+    packages: [...packages],
     already: [],
   };
 }

@@ -5,7 +5,7 @@ import { Ground } from '../joints/ground.ts';
 import type { AlikePart, KindGrowth, Standing } from '../joints/growth.ts';
 import type { Part } from './grow-request.ts';
 import { growingSides, growthOf, withoutParts } from './growing.ts';
-import { themePlace } from './theme/theme-place.ts';
+import { themePlace, type ThemeOf } from './theme/theme-place.ts';
 import { themeHomes } from './theme/theme-homes.ts';
 
 /** What can grow in a workspace, each with what it would be made like, in words. */
@@ -16,6 +16,13 @@ export interface WhatGrows {
 }
 
 const ALIKE: readonly AlikePart[] = ['page', 'component', 'endpoint', 'middleware'];
+
+const THEME_PARTS: readonly [Part, ThemeOf][] = [
+  ['colour', 'colours'],
+  ['font', 'fonts'],
+  ['container', 'widths'],
+  ['type-scale', 'sizes'],
+];
 
 /** Tells what can grow in a workspace, given by its folder. */
 export async function whatGrows(context: Context, folder: string): Promise<WhatGrows> {
@@ -31,7 +38,7 @@ export async function whatGrows(context: Context, folder: string): Promise<WhatG
   });
   const { facts, stack } = first.place;
   const ground = new Ground(withoutParts(context), context.host.root, stack.workspace);
-  const theme = themePlace(ground, 'colour', stack.joints, await themeHomes(context, first.place))?.file;
+  const homes = await themeHomes(context, first.place);
   const titles = new Set(found.map(({ title }) => title));
   const parts: WhatGrows['parts'] = found.map(({ part, how }) => ({ part, how }));
   for (const { place } of sides) {
@@ -41,8 +48,10 @@ export async function whatGrows(context: Context, folder: string): Promise<WhatG
   }
   for (const { definition, pieces } of await kitsFor(context, first.place.stack))
     parts.push({ part: 'piece', how: `${Object.keys(pieces).join(', ')} of ${definition.title}` });
-  if (theme !== undefined)
-    parts.push({ part: 'colour', how: `in ${theme}` }, { part: 'type-scale', how: `in ${theme}` });
+  for (const [part, of] of THEME_PARTS) {
+    const theme = themePlace(ground, of, stack.joints, homes)?.file;
+    if (theme !== undefined) parts.push({ part, how: `in ${theme}` });
+  }
   return { workspace: facts.name, stack: titles.size > 0 ? [...titles].join(', ') : stack.title, parts };
 }
 

@@ -11,6 +11,7 @@ export interface GrowWords {
   before?: string | undefined;
   around?: string[] | undefined;
   value?: string | undefined;
+  width?: string | undefined;
   from?: number | undefined;
   to?: number | undefined;
   ratio?: string | undefined;
@@ -25,6 +26,8 @@ const TAKES: Record<Part, readonly (keyof GrowWords)[]> = {
   middleware: ['names', 'before'],
   piece: ['names'],
   colour: ['names', 'value'],
+  font: ['names'],
+  container: ['names', 'width'],
   'type-scale': ['from', 'to', 'ratio'],
 };
 const ALL = new Set(Object.values(TAKES).flat());
@@ -41,6 +44,7 @@ export function requestOf(words: GrowWords, workspace: string): GrowRequest {
     before,
     around = [],
     value = '',
+    width = '',
     from = 0,
     to = 0,
     ratio = '',
@@ -58,6 +62,10 @@ export function requestOf(words: GrowWords, workspace: string): GrowRequest {
       return { part, name, around, workspace };
     case 'colour':
       return { part, name, value, workspace };
+    case 'font':
+      return { part, family: name, workspace };
+    case 'container':
+      return { part, name, width, workspace };
     case 'type-scale': {
       const [ratioFrom = Number.NaN, ratioTo = Number.NaN] = ratio.split(':').map(Number);
       return { part, scale: { from, to, ratioFrom, ratioTo }, workspace };
@@ -108,6 +116,8 @@ const EXAMPLES: Record<Part, string> = {
   middleware: 'middleware request-log',
   piece: 'piece button dialog',
   colour: "colour leaf --value '#2f6f3e'",
+  font: 'font "Open Sans"',
+  container: 'container page --width 72rem',
   'type-scale': 'type-scale --from 360 --to 1280 --ratio 1.2:1.25',
 };
 

@@ -65,6 +65,8 @@ async function show(
 function planPart(context: Context, request: GrowRequest): Promise<ChangeSet | undefined> {
   switch (request.part) {
     case 'colour':
+    case 'font':
+    case 'container':
     case 'type-scale':
       return planTheme(context, request);
     case 'layout':

@@ -14,6 +14,8 @@ const BOUNDS = { retry: { retries: 2, factor: 2, minTimeout: 200, maxTimeout: 20
 export interface NpmRegistry {
   /** What it knows of a package, and for how many seconds that holds; undefined where it does not have the package. */
   ask(name: string): Promise<{ digest: PackumentDigest; freshSeconds: number } | undefined>;
+  /** The archive of one version; undefined where it does not have that. */
+  archive(name: string, version: string): Promise<Buffer | undefined>;
   /** What it tells of versions of packages that is wrong with them; nothing where it does not tell. */
   advisories(versions: Readonly<Record<string, readonly string[]>>): Promise<Advisory[]>;
   settings: PackageSettings;
@@ -32,6 +34,15 @@ export async function openNpmRegistry(
   const config = await loadConfig(hostRoot, environment);
   const { default: registryFetch } = await import('npm-registry-fetch');
   const options = { ...config.flat, ...(await managerSettings(hostRoot, environment)), ...BOUNDS, offline };
+  // Kept with their ETags: what has not changed is not sent again (RFC 9110, section 13.1.2).
+  const cache = path.join(cacheFolder(environment), 'registry');
+  const documentOf = async (name: string) => {
+    const accept = 'application/vnd.npm.install-v1+json; q=1.0, application/json; q=0.8';
+    const address = `/${encodeURIComponent(name).replace('%40', '@')}`;
+    const response = await registryFetch(address, { ...options, cache, spec: name, headers: { accept } });
+    const body = await wholeBody(response.body ?? Readable.from([]));
+    return { document: JSON.parse(body.toString('utf8')) as unknown, headers: response.headers };
+  };
   const prefix = config.find('save-prefix') === 'default' ? undefined : String(config.get('save-prefix'));
   return {
     settings: {
@@ -41,40 +52,66 @@ export async function openNpmRegistry(
       engineStrict: config.get('engine-strict') === true,
     },
     async advisories(versions) {
-      if (config.get('audit') === false || offline) return [];
-      try {
-        // What `npm audit` asks (npm docs, "Auditing package dependencies": the bulk advisory endpoint).
-        const response = await registryFetch('/-/npm/v1/security/advisories/bulk', {
-          ...options,
-          retry: { retries: 0 },
-          timeout: 5000,
-          method: 'POST',
-          body: versions,
-        });
-        return readAdvisories(await response.json());
-      } catch {
-        // Many registries have no such answer: then nothing is known.
-        return [];
-      }
+      return config.get('audit') === false || offline ? [] : advisoriesOn(registryFetch, options, versions);
     },
-    async ask(name) {
-      try {
-        const response = await registryFetch(`/${encodeURIComponent(name).replace('%40', '@')}`, {
-          ...options,
-          // Kept with their ETags: what has not changed is not sent again (RFC 9110, section 13.1.2).
-          cache: path.join(cacheFolder(environment), 'registry'),
-          spec: name,
-          headers: { accept: 'application/vnd.npm.install-v1+json; q=1.0, application/json; q=0.8' },
-        });
-        const digest = digestOf(await wholeAnswer(response.body ?? Readable.from([])), name);
+    ask: (name) =>
+      answered(name, async () => {
+        const { document, headers } = await documentOf(name);
+        const digest = digestOf(document, name);
         if (!digest) throw new Error('its answer is not a package document');
-        return { digest, freshSeconds: maxAge(response.headers.get('cache-control')) };
-      } catch (error) {
-        if ((error as { statusCode?: number }).statusCode === 404) return undefined;
-        throw asProblem(error, name);
-      }
-    },
+        return { digest, freshSeconds: maxAge(headers.get('cache-control')) };
+      }),
+    archive: (name, version) =>
+      answered(name, async () => {
+        const place = archiveOf((await documentOf(name)).document, version);
+        if (!place) return undefined;
+        const response = await registryFetch(place.tarball, {
+          ...options,
+          cache,
+          spec: name,
+          integrity: place.integrity,
+        });
+        return wholeBody(response.body ?? Readable.from([]));
+      }),
   };
+}
+
+/** What `npm audit` asks (npm docs, "Auditing package dependencies": the bulk advisory endpoint); nothing where there is no answer. */
+async function advisoriesOn(
+  registryFetch: typeof import('npm-registry-fetch'),
+  options: object,
+  versions: Readonly<Record<string, readonly string[]>>,
+): Promise<Advisory[]> {
+  try {
+    const response = await registryFetch('/-/npm/v1/security/advisories/bulk', {
+      ...options,
+      retry: { retries: 0 },
+      timeout: 5000,
+      method: 'POST',
+      body: versions,
+    });
+    return readAdvisories(await response.json());
+  } catch {
+    // Many registries have no such answer: then nothing is known.
+    return [];
+  }
+}
+
+/** What the registry answers about a package; undefined where it does not have it. Throws a Problem where it cannot be asked. */
+async function answered<Answer>(name: string, ask: () => Promise<Answer>): Promise<Answer | undefined> {
+  try {
+    return await ask();
+  } catch (error) {
+    if ((error as { statusCode?: number }).statusCode === 404) return undefined;
+    throw asProblem(error, name);
+  }
+}
+
+/** Where the archive of a version is, and its digest as in Subresource Integrity (section 3.1); undefined without either. */
+function archiveOf(document: unknown, version: string): { tarball: string; integrity: string } | undefined {
+  const { versions = {} } = document as { versions?: Record<string, { dist?: Record<string, unknown> }> };
+  const { tarball, integrity } = (Object.hasOwn(versions, version) ? versions[version]?.dist : undefined) ?? {};
+  return typeof tarball === 'string' && typeof integrity === 'string' ? { tarball, integrity } : undefined;
 }
 
 /** npm's configuration as a folder has it; `own`: without what a project says, the user's and the machine's alone. */
@@ -104,8 +141,8 @@ export async function loadConfig(
 const LARGEST = 256 << 20;
 const LONGEST_MS = 60_000;
 
-/** An answer as JSON: read to its end, to a bound in size (of what is unpacked) and in time. */
-async function wholeAnswer(body: NodeJS.ReadableStream & { destroy?: () => void }): Promise<unknown> {
+/** An answer, read to its end, to a bound in size (of what is unpacked) and in time. */
+async function wholeBody(body: NodeJS.ReadableStream & { destroy?: () => void }): Promise<Buffer> {
   const chunks: Buffer[] = [];
   let size = 0;
   let ended: NodeJS.Timeout | undefined;
@@ -116,17 +153,17 @@ async function wholeAnswer(body: NodeJS.ReadableStream & { destroy?: () => void 
     );
   });
   // Not `for await`: that adds a listener for each chunk, and Node.js warns of a leak to whoever runs the command.
-  const read = new Promise<string>((resolve, reject) => {
+  const read = new Promise<Buffer>((resolve, reject) => {
     body.on('data', (chunk: Buffer) => {
       size += chunk.length;
       if (size > LARGEST) reject(new Error(`its answer is larger than ${LARGEST >> 20} MB`));
       else chunks.push(Buffer.from(chunk));
     });
-    body.on('end', () => resolve(Buffer.concat(chunks).toString('utf8')));
+    body.on('end', () => resolve(Buffer.concat(chunks)));
     body.on('error', reject);
   });
   try {
-    return JSON.parse(await Promise.race([read, tooLong])) as unknown;
+    return await Promise.race([read, tooLong]);
   } finally {
     clearTimeout(ended);
     // What is not read to its end is not waited for.

@@ -33,6 +33,8 @@ export interface RegistryDoor {
    * asked, or where nothing may be fetched and it was never asked before.
    */
   packument(name: string): Promise<Packument | undefined>;
+  /** The archive (tar, gzip) of one version of a package; undefined where it does not have that. Throws as `packument` does. */
+  archive?(name: string, version: string): Promise<Uint8Array | undefined>;
   /**
    * What is known to be wrong with versions of packages (by name), as far as the registry tells; nothing where it does not, where
    * nothing may be fetched, or where the settings say that it is not to be asked (`audit`).

@@ -49,6 +49,9 @@ export function openRegistry(
       known.set(name, answer);
       return answer;
     },
+    async archive(name, version) {
+      return (await network()).archive(name, version);
+    },
     async advisories(versions) {
       return offline || Object.keys(versions).length === 0 ? [] : (await network()).advisories(versions);
     },

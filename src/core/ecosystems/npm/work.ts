@@ -30,6 +30,8 @@ export const npmWork: Work = {
     const answer = await resolve(questionFor(host, workspace, wants), registry);
     return 'clash' in answer ? undefined : new Map(answer.map(({ name, version }) => [name, version]));
   },
+  // Loaded only where it is asked for: it reads archives and style sheets.
+  typeface: async (...asked) => (await import('./typefaces.ts')).typeface(...asked),
   edits: manifestEdits,
   packageOf,
   declaredIn,

@@ -1,24 +1,17 @@
 import { speltAs, wordsOf } from '../../analogy/spellings.ts';
 import type { ChangeSet } from '../../change/change-set.ts';
-import type { Edit } from '../../edits/edit.ts';
 import type { Context } from '../../host/context.ts';
 import { Ground } from '../../joints/ground.ts';
-import type { Ledger } from '../../ledger/record.ts';
 import { EXIT, Problem } from '../../problem.ts';
 import { partId } from '../../edits/part-id.ts';
 import type { ThemeRequest } from '../grow-request.ts';
 import { growing, withoutParts, type Growing } from '../growing.ts';
 import { hasGrown, partChange } from '../part-change.ts';
 import { readableOn, readHex } from './contrast.ts';
-import { themeHomes } from './theme-homes.ts';
-import { prefixOf, themePlace, type ThemePlace } from './theme-place.ts';
+import { planFont } from './plan-font.ts';
+import { marked, placeOf, themeEdits, themeProofs, wrong } from './theme-edits.ts';
+import { prefixOf, type ThemePlace } from './theme-place.ts';
 import { scaleSteps, tooSteep, type ScaleWish } from './type-scale.ts';
-
-/** A value of a theme under its name, without what marks it as one. */
-interface Value {
-  name: string;
-  value: string;
-}
 
 /**
  * Plans a value of the theme, where the workspace has such values. Writes nothing; undefined where it has grown already. Throws a
@@ -28,9 +21,16 @@ export async function planTheme(context: Context, request: ThemeRequest): Promis
   const { workspace } = request;
   const place = await growing(context, workspace);
   const ground = new Ground(withoutParts(context), context.host.root, place.stack.workspace);
-  return request.part === 'colour'
-    ? planColour(context, place, ground, request)
-    : planScale(context, place, ground, request);
+  switch (request.part) {
+    case 'colour':
+      return planColour(context, place, ground, request);
+    case 'font':
+      return planFont(context, place, ground, request);
+    case 'container':
+      return planContainer(context, place, ground, request);
+    case 'type-scale':
+      return planScale(context, place, ground, request);
+  }
 }
 
 async function planColour(
@@ -39,13 +39,12 @@ async function planColour(
   ground: Ground,
   { name, value, workspace }: ThemeRequest & { part: 'colour' },
 ): Promise<ChangeSet | undefined> {
-  const own = speltAs(wordsOf(name), 'kebab');
+  const own = ownName(name, 'colour', 'leaf');
   const colour = readHex(value);
-  if (!/^[a-z][a-z0-9-]*$/.test(own)) throw wrong(`"${name}" cannot be the name of a colour`, 'Give it one like leaf.');
   if (!colour) throw wrong(`"${value}" is no colour in hexadecimal digits`, "Give one like --value '#2f6f3e'.");
   const id = partId('colour', own);
   if (hasGrown(context, id, workspace)) return undefined;
-  const theme = await placeOf(context, place, ground, 'colour');
+  const theme = await placeOf(context, place, ground, 'colours');
   const prefix = prefixOf(theme, theme.block?.colours.begins ?? 'color-');
   const readable = readableOn(colour);
   const values = [
@@ -66,6 +65,45 @@ async function planColour(
   });
 }
 
+async function planContainer(
+  context: Context,
+  place: Growing,
+  ground: Ground,
+  { name, width, workspace }: ThemeRequest & { part: 'container' },
+): Promise<ChangeSet | undefined> {
+  const own = ownName(name, 'container', 'page');
+  if (!/^\d+(\.\d+)?(rem|px|em|ch)$/.test(width) || Number.parseFloat(width) === 0)
+    throw wrong(`"${width}" is no width of a container`, 'Give one like --width 72rem.');
+  const id = partId('container', own);
+  if (hasGrown(context, id, workspace)) return undefined;
+  const theme = await placeOf(context, place, ground, 'widths');
+  const prefix = prefixOf(theme, theme.block?.widths?.begins ?? 'container-');
+  const written = (prefix === '' && theme.kind !== 'settings' ? 'container-' : prefix) + own;
+  const style = theme.block?.widths ?? theme.settings?.widths;
+  const use = theme.kind === 'variables' ? marked(theme, written) : `var(${marked(theme, written)})`;
+  return partChange(context, place, {
+    id,
+    title: `Container ${own}`,
+    way: `in ${theme.file}, as ${marked(theme, written)}`,
+    choices: { width },
+    edits: themeEdits(theme, 'widths', [{ name: written, value: width }]),
+    proofs: themeProofs(theme, 'widths', own, width),
+    about: width.endsWith('px') ? ['in pixels it stays as it is where people have larger text; rem grows with it'] : [],
+    tell: [
+      style
+        ? `Use it by the class ${style.class}${own}, with mx-auto to centre it.`
+        : `Use it as in: max-width: ${use}; margin-inline: auto;`,
+    ],
+  });
+}
+
+/** Throws a Problem (status 2) for a name that cannot be one in a theme. */
+function ownName(name: string, of: 'colour' | 'container', example: string): string {
+  const own = speltAs(wordsOf(name), 'kebab');
+  if (/^[a-z][a-z0-9-]*$/.test(own)) return own;
+  throw wrong(`"${name}" cannot be the name of a ${of}`, `Give it one like ${example}.`);
+}
+
 async function planScale(
   context: Context,
   place: Growing,
@@ -84,7 +122,7 @@ async function planScale(
       why: 'people who zoom could not make it twice as large everywhere (WCAG 2.2, 1.4.4)',
       next: 'Choose ratios that are nearer to each other. Nothing was changed.',
     });
-  const theme = await placeOf(context, place, ground, 'size');
+  const theme = await placeOf(context, place, ground, 'sizes');
   const prefix = prefixOf(theme, theme.block?.sizes.begins ?? 'type-');
   const values = steps.map(({ name, value }) => ({ name: `${prefix}${name}`, value }));
   return partChange(context, place, {
@@ -116,35 +154,6 @@ function checkScale({ from, to, ratioFrom, ratioTo }: ScaleWish): void {
     throw wrong('The ratio of a type scale is none', 'Give one for each width, above 1 and up to 2: --ratio 1.2:1.25.');
 }
 
-/** The proof that a class which uses a value of the theme sets what it should. */
-function themeProofs(
-  { block, settings }: ThemePlace,
-  of: 'colours' | 'sizes',
-  name: string,
-  value: string,
-): Ledger['proofs'] {
-  if (block) {
-    const { begins, class: begin, sets } = block[of];
-    return [{ proof: 'built-css', class: [begin + name], declares: { [sets]: `var(--${begins}${name})` } }];
-  }
-  if (!settings) return [];
-  // How a colour is written in the end is its own affair.
-  const declares = of === 'sizes' ? { 'font-size': value } : {};
-  return [{ proof: 'built-css', class: [settings[of].class + name], declares }];
-}
-
-async function placeOf(context: Context, place: Growing, ground: Ground, of: 'colour' | 'size'): Promise<ThemePlace> {
-  const { facts, stack } = place;
-  const found = themePlace(ground, of, stack.joints, await themeHomes(context, place));
-  if (found) return found;
-  throw new Problem({
-    status: EXIT.refused,
-    what: `No theme was found in ${facts.name}`,
-    why: 'no style sheet of it has custom properties of its root, variables, or a block that is there for a theme',
-    next: 'Nothing was changed. Put ":root {}" with a first value into your global style sheet, then it grows there.',
-  });
-}
-
 /** What text on a colour is called: as pairs that are there are, else with "text" behind it. */
 function pairName({ names }: ThemePlace, prefix: string, own: string): string {
   for (const name of names) {
@@ -156,48 +165,7 @@ function pairName({ names }: ThemePlace, prefix: string, own: string): string {
   return `${prefix}${own}-text`;
 }
 
-function marked({ kind }: ThemePlace, name: string): string {
-  if (kind === 'settings') return name;
-  return `${kind === 'variables' ? '$' : '--'}${name}`;
-}
-
-function themeEdits(theme: ThemePlace, of: 'colours' | 'sizes', values: readonly Value[]): Edit[] {
-  const { file, settings } = theme;
-  if (!settings) return [sheetEdit(theme, values)];
-  const address = { pointer: settings[of].at };
-  return values.map(({ name, value }) => ({
-    file,
-    format: 'script',
-    operation: { op: 'entry', address, key: name, code: `'${value}'` },
-  }));
-}
-
-function sheetEdit(theme: ThemePlace, values: readonly Value[]): Edit {
-  const { file, behind, names, block } = theme;
-  const taken = values.find(({ name }) => names.includes(name));
-  if (taken)
-    throw new Problem({
-      status: EXIT.refused,
-      what: `${file} has ${marked(theme, taken.name)} already`,
-      where: { file },
-      next: 'Choose another name. Nothing was changed.',
-    });
-  if (!behind) {
-    const declarations = Object.fromEntries(values.map(({ name, value }) => [marked(theme, name), value]));
-    const where = block ? { inside: { name: block.block, params: '' } } : { selector: ':root' };
-    return { file, format: 'style', operation: { op: 'rule', ...where, declarations } };
-  }
-  const { text, glue } = behind;
-  const code = values.map(({ name, value }) => `${marked(theme, name)}: ${value};`).join(glue);
-  const anchor = text.replaceAll('\r\n', '\n');
-  return { file, format: 'beside', operation: { op: 'beside', anchor, side: 'behind', code, glue } };
-}
-
 function shownRatio(ratio: number): string {
   // Never more than it is.
   return (Math.floor(ratio * 10) / 10).toFixed(1);
-}
-
-function wrong(what: string, next: string): Problem {
-  return new Problem({ status: EXIT.wrongUsage, what, next: `${next} Nothing was changed.` });
 }

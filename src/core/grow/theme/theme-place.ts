@@ -23,18 +23,31 @@ export interface ThemePlace {
   names: string[];
 }
 
-const COLOUR = /^(#[0-9a-f]{3,8}|(rgb|hsl|hwb|lab|lch|oklab|oklch|color)a?\()/i;
-const ROOT = /^(:root|html)(\s*,\s*:host)?$/;
-const SIZE = /^(clamp\(|[\d.]+(px|rem|em)$)/;
+/** What values of a theme are of. */
+export type ThemeOf = 'colours' | 'sizes' | 'fonts' | 'widths';
 
-/** Where colours or sizes of type are in a workspace: the place that has most of them, what is there for a theme before others. */
+const ROOT = /^(:root|html)(\s*,\s*:host)?$/;
+
+// How values of each kind are told from others, by what they say and, where that is not enough, by their names.
+const MEANT: Record<ThemeOf, { value: RegExp; name?: RegExp }> = {
+  colours: { value: /^(#[0-9a-f]{3,8}|(rgb|hsl|hwb|lab|lch|oklab|oklch|color)a?\()/i },
+  sizes: { value: /^(clamp\(|[\d.]+(px|rem|em)$)/, name: /text|type|font|size/ },
+  fonts: { value: /^["']|\b(sans-serif|serif|monospace|system-ui)\b/, name: /font|family|face|type/ },
+  widths: { value: /^[\d.]+(px|rem|em|ch)$/, name: /container|content|page|measure|wrap|width/ },
+};
+
+/** Where values of a kind are in a workspace's theme: the place that has most of them, what is there for a theme before others. */
 export function themePlace(
   ground: Ground,
-  of: 'colour' | 'size',
+  of: ThemeOf,
   joints: StackReading['joints'],
-  { blocks, settings }: ThemeHomes,
+  homes: ThemeHomes,
 ): ThemePlace | undefined {
-  const configured = settingsPlace(ground, settings);
+  const blocks = homes.blocks.filter((one) => one[of]);
+  const configured = settingsPlace(
+    ground,
+    homes.settings.filter((one) => one[of]),
+  );
   if (configured) return configured;
   const main = joints.find(({ name, state }) => name === 'styles.global' && state === 'present')?.file;
   const sheets = [...ownSources(ground, /\.(css|scss)$/)].filter(
@@ -63,7 +76,7 @@ function settingsPlace(ground: Ground, all: readonly ThemeSettings[]): ThemePlac
 function placesIn(
   ground: Ground,
   { file, text }: { file: string; text: string },
-  of: 'colour' | 'size',
+  of: ThemeOf,
   known: readonly ThemeBlock[],
 ): ThemePlace[] {
   const sheet = parseSheet(text, { file, style: ground.workspace.style }, '');
@@ -82,17 +95,10 @@ function placesIn(
   return [...found, ...variables];
 }
 
-function placeIn(
-  source: string,
-  file: string,
-  block: Container,
-  kind: ThemePlace['kind'],
-  of: 'colour' | 'size',
-): ThemePlace[] {
+function placeIn(source: string, file: string, block: Container, kind: ThemePlace['kind'], of: ThemeOf): ThemePlace[] {
   const mark = kind === 'variables' ? '$' : '--';
   const isMeant = ({ prop, value }: Declaration): boolean =>
-    prop.startsWith(mark) &&
-    (of === 'colour' ? COLOUR.test(value) : SIZE.test(value) && /text|type|font|size/.test(prop));
+    prop.startsWith(mark) && MEANT[of].value.test(value) && (MEANT[of].name?.test(prop) ?? true);
   const all = (block.nodes ?? []).filter((node): node is Declaration => node.type === 'decl');
   const own = all.filter(isMeant);
   const last = own.at(-1) ?? (kind === 'variables' ? undefined : all.at(-1));
@@ -116,7 +122,9 @@ export function prefixOf({ kind, names }: ThemePlace, usual: string): string {
   if (kind === 'settings') return '';
   const firsts = names.filter((name) => name.includes('-')).map((name) => name.split('-')[0] ?? '');
   const [most] = firsts.filter((one) => firsts.filter((other) => other === one).length * 2 > names.length);
-  const isUsual = /^(colou?r|clr|col|c|palette|type|text|font|fs|size)$/.test(most ?? '');
+  const isUsual = /^(colou?r|clr|col|c|palette|type|text|font|fs|size|family|container|content|width)$/.test(
+    most ?? '',
+  );
   if (names.length === 0) return usual;
   return most !== undefined && (isUsual || firsts.length > 2) ? `${most}-` : '';
 }
