@@ -10,6 +10,7 @@ import type { ChangeSet } from '../../src/core/change/change-set.ts';
 import type { Definition } from '../../src/core/definition/definition.ts';
 import type { AlikeRequest, ThemeRequest } from '../../src/core/grow/grow-request.ts';
 import { planTheme } from '../../src/core/grow/theme/plan-theme.ts';
+import { planHeadTag } from '../../src/core/grow/plan-head-tag.ts';
 import { planPieces } from '../../src/core/grow/plan-pieces.ts';
 import { planLayout } from '../../src/core/grow/plan-layout.ts';
 import { planAlike } from '../../src/core/grow/plan-alike.ts';
@@ -32,6 +33,7 @@ export class MemoryStackHost {
   readonly #id: string;
   readonly #memory: MemoryFiles;
   readonly #doors: Doors;
+  readonly #offers = new Map<string, Uint8Array>();
 
   constructor(id: string, changed: Readonly<Record<string, string>> = {}) {
     this.#id = id;
@@ -41,8 +43,14 @@ export class MemoryStackHost {
     this.#memory = new MemoryFiles({ ...host, ...catalog, ...own });
     this.#doors = {
       ...memoryDoors(this.#memory),
-      sources: { npm: () => Promise.resolve(catalogRegistry(this.#memory)) },
+      sources: { npm: () => Promise.resolve(catalogRegistry(this.#memory, this.#offers)) },
     };
+  }
+
+  /** Puts a package into the registry: in version 5.3.0, with an archive. */
+  offer(name: string, archive: Uint8Array): this {
+    this.#offers.set(name, archive);
+    return this;
   }
 
   /** The same host, to go on with apart. */
@@ -117,6 +125,13 @@ export class MemoryStackHost {
     return changes !== undefined;
   }
 
+  /** Grows an element in the head of every page; whether anything was done. */
+  async growHeadTag(name: string, value: string): Promise<boolean> {
+    const changes = await planHeadTag(await this.open(), { part: 'head-tag', name, value, workspace: '.' });
+    await this.apply(changes);
+    return changes !== undefined;
+  }
+
   /** Grows pieces of a kit; whether anything was done. */
   async growPieces(...names: readonly string[]): Promise<boolean> {
     const changes = await planPieces(await this.open(), { part: 'piece', names, workspace: '.' });
@@ -150,7 +165,7 @@ export class MemoryStackHost {
 }
 
 /** A registry that has, of every package that the catalog names, the lowest version that every range allows. */
-function catalogRegistry(memory: MemoryFiles): RegistryDoor {
+function catalogRegistry(memory: MemoryFiles, offers: ReadonlyMap<string, Uint8Array>): RegistryDoor {
   const versions = new Map<string, Set<string>>();
   const ready = (async () => {
     for (const id of catalogIds(memory.door, CATALOG)) {
@@ -168,7 +183,7 @@ function catalogRegistry(memory: MemoryFiles): RegistryDoor {
   return {
     async packument(name) {
       await ready;
-      const all = [...(versions.get(name) ?? [])].sort(semver.compare);
+      const all = [...(versions.get(name) ?? []), ...(offers.has(name) ? ['5.3.0'] : [])].sort(semver.compare);
       const latest = all.at(-1);
       if (latest === undefined) return undefined;
       return {
@@ -177,6 +192,7 @@ function catalogRegistry(memory: MemoryFiles): RegistryDoor {
         versions: Object.fromEntries(all.map((version) => [version, { version }])),
       };
     },
+    archive: (name) => Promise.resolve(offers.get(name)),
     packageSettings: () => Promise.resolve({ saveExact: false, savePrefix: undefined, ignoreScripts: false }),
   };
 }

@@ -58,6 +58,15 @@ export const JOINTS = {
       ),
     }),
   },
+  'page.head': {
+    what: "the page's head",
+    says: 'a `meta` element in the head of every page',
+    members: ({ told, z }) => ({
+      meta: told(z.string().check(z.regex(/^[a-z][a-z0-9.-]*$/)), 'its name'),
+      content: told(z.string().check(z.regex(/^[^\p{Cc}]{1,300}$/u)), 'its content, on one line'),
+    }),
+    optional: true,
+  },
   'app.boot': {
     what: "the app's boot module",
     says: 'a module or style sheet to load when the app starts',

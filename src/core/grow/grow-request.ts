@@ -34,6 +34,14 @@ export interface LayoutRequest {
   workspace: string;
 }
 
+/** What is asked for: a `meta` element in the head of every page. */
+export interface HeadTagRequest {
+  part: 'head-tag';
+  name: string;
+  value: string;
+  workspace: string;
+}
+
 /** What is asked for: pieces of a kit, by their names. */
 export interface PieceRequest {
   part: 'piece';
@@ -41,5 +49,5 @@ export interface PieceRequest {
   workspace: string;
 }
 
-export type GrowRequest = AlikeRequest | LayoutRequest | ThemeRequest | PieceRequest;
+export type GrowRequest = AlikeRequest | LayoutRequest | ThemeRequest | PieceRequest | HeadTagRequest;
 export type Part = GrowRequest['part'];

@@ -1,4 +1,5 @@
 import path from 'node:path';
+import type { JointName } from '../definition/joints.ts';
 import { kitsFor } from '../facts/pieces.ts';
 import type { Context } from '../host/context.ts';
 import { Ground } from '../joints/ground.ts';
@@ -48,10 +49,16 @@ export async function whatGrows(context: Context, folder: string): Promise<WhatG
   }
   for (const { definition, pieces } of await kitsFor(context, first.place.stack))
     parts.push({ part: 'piece', how: `${Object.keys(pieces).join(', ')} of ${definition.title}` });
+  const jointFile = (wanted: JointName): string | undefined =>
+    stack.joints.find(({ name, state }) => name === wanted && state !== 'blocked')?.file;
   for (const [part, of] of THEME_PARTS) {
     const theme = themePlace(ground, of, stack.joints, homes)?.file;
-    if (theme !== undefined) parts.push({ part, how: `in ${theme}` });
+    // A font needs no theme, only a sheet that loads it.
+    const place = theme ?? (part === 'font' ? jointFile('styles.global') : undefined);
+    if (place !== undefined) parts.push({ part, how: `in ${place}` });
   }
+  const head = jointFile('page.head');
+  if (head !== undefined) parts.push({ part: 'head-tag', how: `in ${head}` });
   return { workspace: facts.name, stack: titles.size > 0 ? [...titles].join(', ') : stack.title, parts };
 }
 

@@ -7,7 +7,7 @@ export const grow = command(
       .positional('part', {
         type: 'string',
         describe:
-          'What is to grow: page, layout, component, endpoint, middleware, piece, colour, font, container or type-scale; without it, what can grow here is listed',
+          'What is to grow: page, layout, component, endpoint, middleware, piece, colour, font, container, type-scale or head-tag; without it, what can grow here is listed',
       })
       .positional('names', { type: 'string', array: true, describe: 'Its name, as SeedSwap; of pieces several' })
       .option('at', { type: 'string', requiresArg: true, describe: 'Its address, as /seed-swap' })
@@ -20,7 +20,11 @@ export const grow = command(
       })
       .option('lazy', { type: 'boolean', default: false, describe: 'Of a page: load it only when it is shown' })
       .option('before', { type: 'string', requiresArg: true, describe: 'Of a middleware: the one that it goes before' })
-      .option('value', { type: 'string', requiresArg: true, describe: "A colour, as '#2f6f3e'" })
+      .option('value', {
+        type: 'string',
+        requiresArg: true,
+        describe: "A colour, as '#2f6f3e'; of a head tag, its content",
+      })
       .option('width', { type: 'string', requiresArg: true, describe: 'Of a container: how wide it gets, as 72rem' })
       .option('from', { type: 'number', requiresArg: true, describe: 'The smaller width of a type scale, in pixels' })
       .option('to', { type: 'number', requiresArg: true, describe: 'The larger one' })

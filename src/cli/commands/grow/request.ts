@@ -28,6 +28,7 @@ const TAKES: Record<Part, readonly (keyof GrowWords)[]> = {
   colour: ['names', 'value'],
   font: ['names'],
   container: ['names', 'width'],
+  'head-tag': ['names', 'value'],
   'type-scale': ['from', 'to', 'ratio'],
 };
 const ALL = new Set(Object.values(TAKES).flat());
@@ -61,6 +62,8 @@ export function requestOf(words: GrowWords, workspace: string): GrowRequest {
     case 'layout':
       return { part, name, around, workspace };
     case 'colour':
+      return { part, name, value, workspace };
+    case 'head-tag':
       return { part, name, value, workspace };
     case 'font':
       return { part, family: name, workspace };
@@ -118,6 +121,7 @@ const EXAMPLES: Record<Part, string> = {
   colour: "colour leaf --value '#2f6f3e'",
   font: 'font "Open Sans"',
   container: 'container page --width 72rem',
+  'head-tag': "head-tag color-scheme --value 'light dark'",
   'type-scale': 'type-scale --from 360 --to 1280 --ratio 1.2:1.25',
 };
 

@@ -5,6 +5,7 @@ import { whatGrows } from '../../../core/grow/what-grows.ts';
 import type { ChangeSet } from '../../../core/change/change-set.ts';
 import type { GrowRequest } from '../../../core/grow/grow-request.ts';
 import { planTheme } from '../../../core/grow/theme/plan-theme.ts';
+import { planHeadTag } from '../../../core/grow/plan-head-tag.ts';
 import { planLayout } from '../../../core/grow/plan-layout.ts';
 import { planPieces } from '../../../core/grow/plan-pieces.ts';
 import { planAlike } from '../../../core/grow/plan-alike.ts';
@@ -69,6 +70,8 @@ function planPart(context: Context, request: GrowRequest): Promise<ChangeSet | u
     case 'container':
     case 'type-scale':
       return planTheme(context, request);
+    case 'head-tag':
+      return planHeadTag(context, request);
     case 'layout':
       return planLayout(context, request);
     case 'piece':

@@ -64,7 +64,7 @@ function asElement(operation: LinkOperation | HeadOperation): HeadOperation {
 }
 
 function addElement(text: string, page: Node, operation: HeadOperation, around: Surroundings): Outcome {
-  const tag = elementText(operation);
+  const tag = elementText(operation, text);
   const present = allOf(page).find((element) => hasIdentity(element, operation));
   if (present) {
     const at = present.sourceCodeLocation?.startOffset ?? 0;
@@ -91,12 +91,15 @@ function addElement(text: string, page: Node, operation: HeadOperation, around: 
   return edited(text, [{ at: lineStart(text, close), removed: '', inserted: indent + tag + eol }]);
 }
 
-function elementText({ tag, attributes, text }: HeadOperation): string {
+/** An element as text; one that has no content is closed as others in the page are. */
+function elementText({ tag, attributes, text }: HeadOperation, page = ''): string {
   const list = Object.entries(attributes).map(([name, value]) =>
     value === '' ? ` ${name}` : ` ${name}="${escapeAttribute(value)}"`,
   );
   const open = `<${tag}${list.join('')}>`;
-  return tag === 'script' || tag === 'style' || tag === 'noscript' ? `${open}${text ?? ''}</${tag}>` : open;
+  if (tag === 'script' || tag === 'style' || tag === 'noscript') return `${open}${text ?? ''}</${tag}>`;
+  const [closing] = /(?<=<(?:meta|link|base)\b[^>]*)\s*\/>/.exec(page) ?? [];
+  return closing === undefined ? open : open.slice(0, -1) + closing;
 }
 
 function setAttribute(text: string, page: Node, { of, name, value, token }: AttributeOperation): Outcome {

@@ -20,6 +20,18 @@ export function locate(text: string, address: ConfigAddress, around: Surrounding
   return { line: text.slice(0, node.start).split('\n').length, made: !('list' in target) };
 }
 
+/** The same of the object that an address leads into. */
+export function locateRoot(text: string, address: ConfigAddress, around: Surroundings): Located {
+  const parsed = parseScript(text, around.file);
+  const by = (reason: string, at: number): Located => ({ refusal: refused(text, at, reason, '').refusal });
+  if ('fault' in parsed) return by(`it cannot be parsed (${parsed.fault.message})`, parsed.fault.offset);
+  const root = configRoot(parsed, address);
+  if (isBlocked(root)) return by(root.blocked, root.at);
+  const node = resolved(parsed, root);
+  if (node.type !== 'ObjectExpression') return by('what it exports there is not written as an object', node.start);
+  return { line: text.slice(0, node.start).split('\n').length, made: false };
+}
+
 /** Whether the list at an address has an item that is a call, or a `new`, of an export of a module. */
 export function listCalls(text: string, address: ConfigAddress, made: ExportName, around: Surroundings): boolean {
   const parsed = parseScript(text, around.file);

@@ -10,7 +10,8 @@ export function refuseLeftParts(going: readonly Ledger[], staying: readonly Ledg
     going.flatMap(({ title, edits }) => edits.filter(({ made }) => made).map(({ file }) => [file, title])),
   );
   for (const { integration, edits } of staying.filter(isPart)) {
-    const found = edits.find(({ file }) => goes.has(file));
+    // What would make the file itself does so then.
+    const found = edits.find(({ file, seed }) => goes.has(file) && seed === undefined);
     if (!found) continue;
     throw new Problem({
       status: EXIT.refused,

@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { parse, type DefaultTreeAdapterMap } from 'parse5';
 import { messageOf } from '../../message-of.ts';
 import { readText } from '../../text/utf8.ts';
 import { fillText } from '../../definition/fill.ts';
@@ -65,6 +66,29 @@ function toldBy(bench: Bench, hides: string | undefined): string | undefined {
   return bench.stack.traits.outputs.map(search).find((one) => one !== undefined);
 }
 
+/** The first of some `meta` elements, by name and content, that a page does not have. */
+function missingMeta(html: string, wanted: Readonly<Record<string, string>>): string | undefined {
+  const has = (name: string, content: string): boolean =>
+    headElements(html).some(
+      ({ tagName, attrs }) =>
+        tagName === 'meta' &&
+        attrs.some((one) => one.name === 'name' && one.value === name) &&
+        attrs.some((one) => one.name === 'content' && one.value === content),
+    );
+  return Object.entries(wanted).find(([name, content]) => !has(name, content))?.[0];
+}
+
+/** The elements in a page's head. */
+function headElements(html: string): DefaultTreeAdapterMap['element'][] {
+  const inner = (node: DefaultTreeAdapterMap['node']): DefaultTreeAdapterMap['element'][] =>
+    'childNodes' in node
+      ? node.childNodes.filter((one): one is DefaultTreeAdapterMap['element'] => 'tagName' in one)
+      : [];
+  const page = inner(parse(html)).find(({ tagName }) => tagName === 'html');
+  const head = page && inner(page).find(({ tagName }) => tagName === 'head');
+  return head ? inner(head) : [];
+}
+
 async function look(bench: Bench, spec: Spec, show: (at: string) => Promise<ShownPage>): Promise<ProofResult> {
   const wanted = fillText(spec.shows ?? '', bench.values);
   const visited = fillText(spec.visit, bench.values);
@@ -73,9 +97,14 @@ async function look(bench: Bench, spec: Spec, show: (at: string) => Promise<Show
     const page = await show(at);
     const words = wordsOf(page.html);
     const asked = at === visited ? wanted : '';
-    if (words !== '' && (asked === '' || page.html.includes(asked))) continue;
+    const missing = at === visited ? missingMeta(page.html, spec.head ?? {}) : undefined;
+    if (words !== '' && (asked === '' || page.html.includes(asked)) && missing === undefined) continue;
     const what = asked === '' ? 'anything' : `"${asked}"`;
-    const why = [`the built app does not show ${what} at ${at}`, ...page.complaints.slice(0, 5)];
+    const lacks = `the page at ${at} has no <meta name="${missing}"> that says so`;
+    const why = [
+      missing === undefined ? `the built app does not show ${what} at ${at}` : lacks,
+      ...page.complaints.slice(0, 5),
+    ];
     return bench.result(false, at, [...why, ...(await missingEdits(bench.context, bench.task))], words.slice(0, 300));
   }
   return bench.result(true, `the built app shows in a browser what it should at ${pages.join(' and ')}`);

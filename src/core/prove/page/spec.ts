@@ -11,6 +11,10 @@ export const schema = z.strictObject({
   ties: told(z.optional(z.array(tie)), 'ties made in the copy, as in a way'),
   visit: told(z.string().check(z.regex(/^\//)), 'the path to open'),
   shows: told(z.optional(z.string()), 'text the page must contain'),
+  head: told(
+    z.optional(z.record(z.string(), z.string())),
+    'the content of `meta` elements that the page must have, by their names',
+  ),
   public: told(
     z.optional(z.record(z.string().check(z.regex(/^[A-Z][A-Z0-9_]*$/)), z.string())),
     "variables for the browser that the build is told, by name without the bundler's prefix",

@@ -6,6 +6,7 @@ import { recordOf } from '../../records.ts';
 import type { Joint } from '../../joints/joint.ts';
 import { bootJoint } from '../../joints/boot-joint.ts';
 import { blockedJoint } from '../../joints/joint.ts';
+import { pageHeadJoint } from '../../joints/head-joint.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
 import { dataPostcssJoint } from '../../joints/postcss-joint.ts';
 import { sheetJoint } from '../../joints/sheet-joint.ts';
@@ -31,6 +32,7 @@ export async function readAngular(ground: Ground): Promise<StackReading> {
     joints: [
       dataPostcssJoint(ground, ['postcss.config.json', '.postcssrc.json']),
       stylesJoint(ground, project),
+      ...(project ? pageHeadJoint(ground, ground.inHost(pageOf(project))) : []),
       ...(told ? [told.joint] : []),
       ...(await packageJoints(ground)),
     ],
@@ -101,6 +103,13 @@ function stylesJoint(ground: Ground, project: Project | undefined): Joint {
   const load: Edit[] =
     sheet === undefined ? [{ file, format: 'json', operation: { op: 'add', pointer, value: name } }] : [];
   return sheetJoint({ ground, sheet, target, load, by: file, passedOver });
+}
+
+/** The page that the app is shown in (the builder's option `index`). */
+function pageOf({ values, sourceRoot }: Project): string {
+  const { index } = values;
+  const input = typeof index === 'string' ? index : recordOf(index).input;
+  return typeof input === 'string' ? input : path.posix.join(sourceRoot, 'index.html');
 }
 
 /** The module that the app starts from (the builder's option `browser`, `main` before it). */

@@ -7,6 +7,7 @@ import type { Joint } from '../../joints/joint.ts';
 import { bootJoint, importEdit } from '../../joints/boot-joint.ts';
 import { browserSources } from '../../joints/browser-sources.ts';
 import { configFile, newConfig, pluginsJoint } from '../../joints/config-file.ts';
+import { templateHeadJoint } from '../../joints/head-joint.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
 import { postcssJoint } from '../../joints/postcss-joint.ts';
 import { sheetJoint } from '../../joints/sheet-joint.ts';
@@ -75,6 +76,7 @@ function pageJoints(ground: Ground, source: string): Joint[] {
     sheet === undefined ? [importEdit(frame, { from: wayTo(path.posix.dirname(frame), target) })] : [];
   return [
     sheetJoint({ ground, sheet, target, load, by: frame, passedOver }),
+    templateHeadJoint(ground, frame),
     bootJoint(ground, frame, 'the layout of the pages'),
   ];
 }

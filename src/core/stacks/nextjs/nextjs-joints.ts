@@ -8,11 +8,14 @@ import { bootJoint, importEdit } from '../../joints/boot-joint.ts';
 import { browserSources } from '../../joints/browser-sources.ts';
 import { localImport } from '../../joints/local-import.ts';
 import { elementsImport } from '../../joints/elements-import.ts';
+import { configuredHeadJoint, templateHeadJoint } from '../../joints/head-joint.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
 import { dataPostcssJoint, postcssJoint } from '../../joints/postcss-joint.ts';
 import { sheetJoint } from '../../joints/sheet-joint.ts';
 import { BY_MODE, byEnvironmentFiles, publicEnvironment } from '../../joints/public-environment.ts';
 import { newFile } from '../../joints/config-file.ts';
+import { fitFile } from '../../formats/script/fit-file.ts';
+import { locateRoot } from '../../formats/script/locate.ts';
 import { importText } from '../../formats/script/import-text.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { compilerPaths } from '../vite/vite-joints.ts';
@@ -116,10 +119,55 @@ function aroundJoints(ground: Ground, { file, router, seed }: Around): Joint[] {
   const load: Edit[] = sheet === undefined ? [importEdit(file, { from: wayTo(folder, target) }, seed)] : [];
   return [
     sheetJoint({ ground, sheet, target, load, by: file, passedOver }),
+    router === 'app' ? appHead(ground, file) : documentHead(ground, file),
     bootJoint(ground, file, router === 'app' ? 'the root layout' : 'the app component', seed),
     routesJoint(ground, { file, router }),
     wrapJoint(ground, { file, router, ...(seed === undefined ? {} : { seed }) }),
   ];
+}
+
+/** The head that the metadata of the root layout says (Next.js, "Metadata": `other`). */
+function appHead(ground: Ground, file: string): Joint {
+  const text = ground.text(file) ?? '';
+  if (/<head\b[^>]*(?<!\/)>/.test(text)) return templateHeadJoint(ground, file);
+  const address = { pointer: '/other', root: { export: 'metadata' } };
+  const located = locateRoot(text, address, { file, style: ground.workspace.style });
+  return configuredHeadJoint({ file, text, seed: '' }, located, ({ meta, content }) => ({
+    op: 'entry',
+    address,
+    key: meta,
+    code: JSON.stringify(content),
+  }));
+}
+
+/** The head around all pages of the pages router (Next.js, "Custom Document"). */
+function documentHead(ground: Ground, app: string): Joint {
+  const folder = path.posix.dirname(app);
+  const file = ground.first(ENDINGS.map((ending) => `${folder}/_document.${ending}`));
+  const fresh = `${folder}/_document${path.posix.extname(app)}`;
+  return file === undefined ? templateHeadJoint(ground, fresh, newDocument(ground)) : templateHeadJoint(ground, file);
+}
+
+/** A document that is the one without it. */
+function newDocument({ workspace: { style } }: Ground): string {
+  const lines = [
+    "import { Head, Html, Main, NextScript } from 'next/document';",
+    '',
+    'export default function Document() {',
+    '  return (',
+    '    <Html>',
+    '      <Head>',
+    '      </Head>',
+    '      <body>',
+    '        <Main />',
+    '        <NextScript />',
+    '      </body>',
+    '    </Html>',
+    '  );',
+    '}',
+    '',
+  ];
+  return fitFile(lines.join('\n'), '_document.jsx', style);
 }
 
 /** The joint "the server's routes": each is a file of its own (Next.js, "Route Handlers", "API Routes"). */

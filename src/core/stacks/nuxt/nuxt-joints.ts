@@ -1,5 +1,6 @@
 import { type Edit } from '../../edits/edit.ts';
 import path from 'node:path';
+import { locate } from '../../formats/script/locate.ts';
 import { readTexts } from '../../formats/script/read.ts';
 import type { ConfigAddress } from '../../formats/script/values.ts';
 import { blockedJoint, type Joint } from '../../joints/joint.ts';
@@ -7,6 +8,7 @@ import { bootJoint } from '../../joints/boot-joint.ts';
 import { browserSources } from '../../joints/browser-sources.ts';
 import { configFile, listJoint, newConfig, pluginsJoint, type ConfigFile } from '../../joints/config-file.ts';
 import { newFile } from '../../joints/config-file.ts';
+import { configuredHeadJoint } from '../../joints/head-joint.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
 import { sheetJoint } from '../../joints/sheet-joint.ts';
 import { byEnvironmentFiles, ONE_FILE, publicEnvironment } from '../../joints/public-environment.ts';
@@ -35,6 +37,7 @@ export async function readNuxt(ground: Ground): Promise<StackReading> {
         operation: (tie) => ({ op: 'item', address: at('/modules'), code: JSON.stringify(tie.module) }),
       }),
       nuxtSheet(ground, config, source),
+      headJoint(ground, config),
       ...(app === undefined ? [] : [bootJoint(ground, app, 'the root component')]),
       pluginFileJoint(ground, source),
       publicEnvironment(ground, { prefix: 'VITE_', files: ONE_FILE }),
@@ -88,6 +91,18 @@ function nuxtSheet(ground: Ground, config: ConfigFile, source: string): Joint {
     return blockedJoint('styles.global', file, 'its style sheets', list.refusal);
   const load: Edit[] = sheet === undefined ? list.tie({ at: 'styles.global', load: '' }) : [];
   return sheetJoint({ ground, sheet, target, load, by: file, passedOver });
+}
+
+function headJoint(ground: Ground, config: ConfigFile): Joint {
+  const { file, text } = config;
+  const address = at('/app/head/meta');
+  const located = text === undefined ? undefined : locate(text, address, { file, style: ground.workspace.style });
+  return configuredHeadJoint(config, located, ({ meta, content }) => ({
+    op: 'item',
+    address,
+    code: `{ name: ${JSON.stringify(meta)}, content: ${JSON.stringify(content)} }`,
+    unique: 'name',
+  }));
 }
 
 /** A plugin of the app is a file of its own in the folder `plugins`, which the framework finds. */

@@ -4,6 +4,7 @@ import { browserSources } from '../../joints/browser-sources.ts';
 import { elementsImport } from '../../joints/elements-import.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { loadedSheetJoint } from '../../joints/loaded-sheet.ts';
+import { pageHeadJoint } from '../../joints/head-joint.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
 import { BY_MODE, byEnvironmentFiles, publicEnvironment } from '../../joints/public-environment.ts';
 import { compilerPaths } from '../vite/vite-joints.ts';
@@ -19,6 +20,7 @@ export async function readReactScripts(ground: Ground): Promise<StackReading> {
   return {
     joints: [
       ...(boot === undefined ? [] : [loadedSheetJoint(ground, boot, setup), bootJoint(ground, boot, 'the entry')]),
+      ...pageHeadJoint(ground, ground.inHost('public/index.html')),
       ...app.joints,
       publicEnvironment(ground, { prefix: 'REACT_APP_', files: BY_MODE }),
       ...(await packageJoints(ground, { expands: true })),

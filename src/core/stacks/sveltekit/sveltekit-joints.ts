@@ -3,6 +3,7 @@ import path from 'node:path';
 import { bootJoint, importEdit } from '../../joints/boot-joint.ts';
 import { browserSources } from '../../joints/browser-sources.ts';
 import { pluginsJoint } from '../../joints/config-file.ts';
+import { templateHeadJoint } from '../../joints/head-joint.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
 import { postcssJoint } from '../../joints/postcss-joint.ts';
 import { byEnvironmentFiles } from '../../joints/public-environment.ts';
@@ -29,6 +30,7 @@ export async function readSveltekit(ground: Ground): Promise<StackReading> {
       pluginsJoint(ground, config, at('/plugins')),
       postcssJoint(ground, ground.workspace.folder),
       sheetJoint({ ground, sheet, target, load, by: layout, passedOver }),
+      templateHeadJoint(ground, ground.inHost('src/app.html')),
       bootJoint(ground, layout, 'the root layout', seed),
       viteEnvironment(ground, config),
       ...(await packageJoints(ground, { expands: true })),

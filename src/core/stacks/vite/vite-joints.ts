@@ -8,6 +8,7 @@ import { browserSources } from '../../joints/browser-sources.ts';
 import { configFile, namedConfigs, newConfig, pluginsJoint, type ConfigFile } from '../../joints/config-file.ts';
 import { configHomes, folderIn, fromRoot, pathIn, pathsIn, textIn, type ConfigHome } from '../../joints/config-home.ts';
 import { elementsImport } from '../../joints/elements-import.ts';
+import { pageHeadJoint } from '../../joints/head-joint.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
 import { postcssJoint, scriptJoint } from '../../joints/postcss-joint.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
@@ -47,6 +48,7 @@ export async function readVite(ground: Ground): Promise<StackReading> {
       pluginsIn(ground, config, homes),
       inlinePostcss(ground, config) ?? postcssJoint(ground, setup.root),
       pageSheetJoint(ground, graph, expected),
+      ...pageHeadJoint(ground, expected),
       pageBootJoint(ground, graph, expected),
       ...app.joints,
       viteEnvironment(ground, config),

@@ -7,6 +7,7 @@ import { aliasesIn, configHomes, folderIn, fromWorkspace, textIn } from '../../j
 import { configFile, type ConfigFile } from '../../joints/config-file.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { loadedSheetJoint } from '../../joints/loaded-sheet.ts';
+import { pageHeadJoint } from '../../joints/head-joint.ts';
 import { packageJoints } from '../../joints/package-joints.ts';
 import { postcssJoint } from '../../joints/postcss-joint.ts';
 import { BY_MODE, byEnvironmentFiles, publicEnvironment } from '../../joints/public-environment.ts';
@@ -41,6 +42,7 @@ export async function readVueService(ground: Ground): Promise<StackReading> {
       // Its loader does not look for ES modules.
       postcssJoint(ground, ground.workspace.folder, 'commonjs'),
       ...(boot === undefined ? [] : [loadedSheetJoint(ground, boot, setup), bootJoint(ground, boot, 'the entry')]),
+      ...pageHeadJoint(ground, ground.inHost('public/index.html')),
       ...app.joints,
       publicEnvironment(ground, { prefix: 'VUE_APP_', files: BY_MODE }),
       ...(await packageJoints(ground, { expands: true })),
