@@ -53,6 +53,11 @@ export function ownModule(
 function aliased(ground: Ground, target: string): string[] {
   const plain = target.replace(/^[@~#]?\//, '');
   if (plain !== target) return [`src/${plain}`, plain];
+  // A scope that nothing is installed from is what many projects call a folder by: `@layouts/Base.astro`.
+  const scoped = /^@([a-z]\w*\/.+)$/.exec(target)?.[1];
+  const [scope, name] = target.split('/');
+  if (scoped !== undefined && !ground.finds(`${scope}/${name}`) && !ground.declares(`${scope}/${name}`))
+    return [`src/${scoped}`, scoped];
   return isPackage(ground, target) ? [] : [target, `src/${target}`];
 }
 

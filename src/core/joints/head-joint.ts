@@ -1,6 +1,7 @@
 import type { Edit } from '../edits/edit.ts';
 import type { Located } from '../formats/script/locate.ts';
 import type { ScriptOperation } from '../formats/script/operations.ts';
+import { elementIn } from '../text/element-in.ts';
 import { indentAt } from '../text/positions.ts';
 import type { ConfigFile } from './config-file.ts';
 import type { Ground } from './ground.ts';
@@ -14,7 +15,8 @@ export function pageHeadJoint(ground: Ground, file: string): HeadJoint[] {
   const text = ground.text(file);
   if (text === undefined) return [];
   // What a template fills in stands where HTML has no text, and ends the head for its parser.
-  if (/<head\b[^>]*>[\s\S]*?<%[\s\S]*<\/head>/i.test(text)) return [templateHeadJoint(ground, file)];
+  const [head] = elementIn(text, 'head') ?? [];
+  if (head?.includes('<%')) return [templateHeadJoint(ground, file)];
   const tie = ({ meta: name, content }: HeadTie): Edit[] => [
     {
       file,
@@ -28,16 +30,15 @@ export function pageHeadJoint(ground: Ground, file: string): HeadJoint[] {
 /** The same, where the head is written in a template: of a component, or in elements of a script. `seed`: what a new file begins with. */
 export function templateHeadJoint(ground: Ground, file: string, seed?: string): HeadJoint {
   const text = seed ?? ground.text(file) ?? '';
-  const head = /<(head|Head)\b[^>]*(?<!\/)>([\s\S]*?)<\/\1>/.exec(text);
+  const head = elementIn(text, 'head') ?? elementIn(text, 'Head');
   if (!head) return noHead(file, 'it has no head of its own that is written out');
   const tie = ({ meta, content }: HeadTie): Edit[] => {
-    const metas = [...head[0].matchAll(/<meta\b[^<>]*>/g)].map(([one]) => one);
+    const metas = [...head[0].matchAll(/<meta\b[^<>]{0,1000}>/g)].map(([one]) => one);
     const last = metas.findLast((one) => text.split(one).length === 2);
     const end = last?.endsWith('/>') === false ? '>' : ' />';
     const code = `<meta name="${meta}" content="${content.replaceAll('&', '&amp;').replaceAll('"', '&quot;')}"${end}`;
-    const [opening = ''] = /^<[^>]*>/.exec(head[0]) ?? [];
-    const anchor = last ?? opening;
-    const within = indentAt(text, head.index) + ground.workspace.style.indent;
+    const anchor = last ?? head[0].slice(0, head[0].indexOf('>') + 1);
+    const within = indentAt(text, text.indexOf(head[0])) + ground.workspace.style.indent;
     const glue = `\n${last === undefined ? within : indentAt(text, text.indexOf(last))}`;
     const edit: Edit = { file, format: 'beside', operation: { op: 'beside', anchor, side: 'behind', code, glue } };
     return [seed === undefined ? edit : { ...edit, seed }];

@@ -4,14 +4,14 @@ import { COMPONENT_ENDINGS, loadedBy, ownModule } from './app-module.ts';
 import type { Ground } from './ground.ts';
 
 /**
- * How a module names another file, as it names some others: by the same alias or folder, with as much of its ending; by the way to it
+ * How a module names another file, as it names some others (any where none are given): by the same alias or folder, with as much of its ending; by the way to it
  * where it names none of them, scripts without their endings. Files are relative to the host's root.
  */
-export function namedLike(ground: Ground, importer: string, file: string, others: readonly string[]): string {
+export function namedLike(ground: Ground, importer: string, file: string, others?: readonly string[]): string {
   const folder = path.posix.dirname(importer);
   for (const written of loadedBy(ground.text(importer) ?? '')) {
     const known = ownModule(ground, importer, written, COMPONENT_ENDINGS);
-    if (known === undefined || !others.includes(known)) continue;
+    if (known === undefined || others?.includes(known) === false) continue;
     const short = (one: string): string => withoutEnding(one, leftOut(known, written));
     if (written.startsWith('.')) return short(wayTo(folder, file));
     const [name, home] = withoutTail(written, short(known));

@@ -222,4 +222,48 @@ export default function App() {
     );
     expect(changed['src/lib/components/SocietyLayout.svelte']).toContain('{@render children()}');
   });
+
+  it('within what pages of Astro have around all that they show, so inside of the outer one', async () => {
+    const page = (title: string): string =>
+      `---\nimport Base from '@layouts/Base.astro';\n---\n\n<Base title="${title}">\n  <h1>${title}</h1>\n\n  <p>Open.</p>\n</Base>\n`;
+    const host = (): MemoryStackHost =>
+      new MemoryStackHost('astro-ts', {
+        'tsconfig.json': '{ "compilerOptions": { "paths": { "@layouts/*": ["./src/layouts/*"] } } }',
+        'src/pages/beds.astro': page('Beds'),
+        'src/pages/sheds.astro': page('Sheds'),
+        'src/pages/bare.astro': '<h1>Bare</h1>\n<p>Of two.</p>\n',
+      });
+    const changed = await grown(host(), '/beds', '/sheds');
+    expect(Object.keys(changed).sort()).toEqual([
+      'src/layouts/SocietyLayout.astro',
+      'src/pages/beds.astro',
+      'src/pages/sheds.astro',
+    ]);
+    expect(changed['src/pages/beds.astro']).toBe(
+      "---\nimport Base from '@layouts/Base.astro';\nimport SocietyLayout from '@layouts/SocietyLayout.astro';\n---\n\n<Base title=\"Beds\">\n  <SocietyLayout>\n    <h1>Beds</h1>\n\n    <p>Open.</p>\n  </SocietyLayout>\n</Base>\n",
+    );
+    await expect(host().growLayout('Society', '/bare')).rejects.toMatchObject({ status: 3 });
+  });
+
+  it('around what pages of the pages router return', async () => {
+    const host = (more: Record<string, string> = {}): MemoryStackHost =>
+      new MemoryStackHost('next-pages-js', {
+        'pages/beds.js': 'export default function Beds() {\n  return <h1>Beds</h1>\n}\n',
+        'pages/sheds.js': 'const Sheds = () => (\n  <main>\n    <h1>Sheds</h1>\n  </main>\n)\n\nexport default Sheds\n',
+        ...more,
+      });
+    const changed = await grown(host(), '/beds', '/sheds');
+    expect(changed['components/SocietyLayout.js']).toContain('export default function SocietyLayout({ children })');
+    expect(changed['pages/beds.js']).toBe(
+      "import SocietyLayout from '../components/SocietyLayout'\n\nexport default function Beds() {\n  return (\n    <SocietyLayout>\n      <h1>Beds</h1>\n    </SocietyLayout>\n  )\n}\n",
+    );
+    expect(changed['pages/sheds.js']).toBe(
+      "import SocietyLayout from '../components/SocietyLayout'\n\nconst Sheds = () => (\n  <SocietyLayout>\n    <main>\n      <h1>Sheds</h1>\n    </main>\n  </SocietyLayout>\n)\n\nexport default Sheds\n",
+    );
+    const handed = host({
+      'pages/beds.js': "export { default } from '../views/Beds'\n",
+      'views/Beds.js': 'export default () => null\n',
+    });
+    await expect(handed.growLayout('Society', '/beds')).rejects.toMatchObject({ status: 3 });
+  });
 });

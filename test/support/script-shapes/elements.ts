@@ -45,7 +45,7 @@ export const ELEMENTS: ScriptShape[] = [
     title: 'a provider in what a component returns',
     file: 'App.jsx',
     operation: { ...WRAP, element: { returned: 'default' } },
-    code: "«import { BeansProvider } from 'beans'\n\n»export default function App() {\n  return «<BeansProvider>»<Plots />«</BeansProvider>»\n}\n",
+    code: "«import { BeansProvider } from 'beans'\n\n»export default function App() {\n  return «(\n    <BeansProvider>\n      »<Plots />«\n    </BeansProvider>\n  )»\n}\n",
   },
   {
     title: 'a provider around children',

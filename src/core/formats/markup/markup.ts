@@ -98,7 +98,8 @@ function elementText({ tag, attributes, text }: HeadOperation, page = ''): strin
   );
   const open = `<${tag}${list.join('')}>`;
   if (tag === 'script' || tag === 'style' || tag === 'noscript') return `${open}${text ?? ''}</${tag}>`;
-  const [closing] = /(?<=<(?:meta|link|base)\b[^>]*)\s*\/>/.exec(page) ?? [];
+  const [like = ''] = /<(?:meta|link|base)\b[^<>]{0,1000}>/.exec(page) ?? [];
+  const [closing] = /\s?\/>$/.exec(like) ?? [];
   return closing === undefined ? open : open.slice(0, -1) + closing;
 }
 

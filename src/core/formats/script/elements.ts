@@ -101,17 +101,40 @@ function wrap(text: string, element: Element, { open, close, inside }: Wrap, sty
   const ownLines =
     text.slice(lineStart(text, start), start).trim() === '' &&
     /^[ \t]*[,;)]*[ \t]*(\r?\n|$)/.test(text.slice(end, end + 500));
-  if (!ownLines)
-    return [
-      { at: start, removed: '', inserted: open },
-      { at: end, removed: '', inserted: close },
-    ];
+  if (!ownLines) return wrapInLine(text, [start, end], [open, close], style);
   const indent = indentAt(text, start);
   const inner = lineStarts(text, start, end).map((at) => ({ at, removed: '', inserted: style.indent }));
   return [
     { at: start, removed: '', inserted: open + style.eol + indent + style.indent },
     ...inner,
     { at: end, removed: '', inserted: style.eol + indent + close },
+  ];
+}
+
+// What formatters take for too long by default.
+const LONGEST_LINE = 80;
+
+/** What stands on a line with other code stays on it; alone behind `return` it gets lines of its own, in parentheses. */
+function wrapInLine(
+  text: string,
+  [start, end]: [number, number],
+  [open, close]: [string, string],
+  style: CodeStyle,
+): Splice[] {
+  const isReturned =
+    /^[ \t]*return[ \t]+$/.test(text.slice(lineStart(text, start), start)) &&
+    /^;?[ \t]*(\r?\n|$)/.test(text.slice(end, end + 100)) &&
+    !text.slice(start, end).includes('\n');
+  const indent = style.eol + indentAt(text, start);
+  const [before, behind] = isReturned
+    ? [
+        `(${indent}${style.indent}${open}${indent}${style.indent.repeat(2)}`,
+        `${indent}${style.indent}${close}${indent})`,
+      ]
+    : [open, close];
+  return [
+    { at: start, removed: '', inserted: before },
+    { at: end, removed: '', inserted: behind },
   ];
 }
 
@@ -136,6 +159,8 @@ function unwrap(text: string, element: Node, style: CodeStyle): Splice[] {
   if (!isElement(element) || !element.closingElement) return [];
   const [start, end] = childrenSpan(text, element);
   if (start === undefined) return [];
+  const returned = returnedAlone(text, element, [start, end]);
+  if (returned) return returned;
   const indent = indentAt(text, element.start);
   const deeper = indentAt(text, start);
   const step = deeper.startsWith(indent + style.indent) ? style.indent : '';
@@ -144,6 +169,22 @@ function unwrap(text: string, element: Node, style: CodeStyle): Splice[] {
     { at: element.start, removed: text.slice(element.start, start), inserted: '' },
     ...inner.map((at) => ({ at: at + indent.length, removed: step, inserted: '' })),
     { at: end, removed: text.slice(end, element.end), inserted: '' },
+  ];
+}
+
+/** What is left of a line that is returned goes back on it, without the parentheses, where it is short enough. */
+function returnedAlone(text: string, element: Node, [start, end]: [number, number]): Splice[] | undefined {
+  const lead = /^([ \t]*return[ \t]+)\(\s*$/.exec(
+    text.slice(lineStart(text, text.lastIndexOf('(', element.start)), element.start),
+  );
+  const [tail] = /^\s*\)/.exec(text.slice(element.end, element.end + 200)) ?? [];
+  const inner = text.slice(start, end);
+  const line = `${lead?.[1] ?? ''}${inner}`;
+  if (!lead || tail === undefined || inner.includes('\n') || line.length > LONGEST_LINE) return undefined;
+  const from = text.lastIndexOf('(', element.start);
+  return [
+    { at: from, removed: text.slice(from, start), inserted: '' },
+    { at: end, removed: text.slice(end, element.end + tail.length), inserted: '' },
   ];
 }
 

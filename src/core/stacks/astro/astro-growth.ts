@@ -1,7 +1,9 @@
 import { addressOfParts, filePages } from '../../joints/file-routes.ts';
+import { templateLayout } from '../../joints/component-layout.ts';
 import { componentGrowth } from '../../joints/component-files.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { FileRoutes, Growth, PlainName } from '../../joints/growth.ts';
+import { layoutName } from '../../joints/plain-parts.ts';
 
 /** What grows in a site built with Astro (its docs: "Pages"). */
 export function astroGrowth(ground: Ground): Growth {
@@ -17,6 +19,12 @@ export function astroGrowth(ground: Ground): Growth {
   };
   return {
     page: () => ({ standing: filePages(ground, routes), routes, plainText }),
+    layout: () =>
+      templateLayout(ground, {
+        pages: filePages(ground, routes),
+        file: (name) => ground.inHost(`src/layouts/${layoutName(name)}.astro`),
+        plainText: () => '<div>\n  <slot />\n</div>\n',
+      }),
     component: () => componentGrowth(ground, /\.(astro|vue|svelte|[jt]sx)$/, 'astro'),
   };
 }

@@ -1,21 +1,21 @@
 import path from 'node:path';
 import { addressOfParts, filePages } from '../../joints/file-routes.ts';
+import { returnedLayout } from '../../joints/component-layout.ts';
 import { componentsHome } from '../../joints/components-home.ts';
 import { folderLayout } from '../../joints/file-layout.ts';
 import { EXPORTED_HANDLER, serverFiles } from '../../joints/server-files.ts';
 import { componentGrowth } from '../../joints/component-files.ts';
 import type { Ground } from '../../joints/ground.ts';
-import type { FileRoutes, Growth, KindGrowth, LayoutGrowth } from '../../joints/growth.ts';
+import type { FileRoutes, Growth, KindGrowth, LayoutGrowth, PlainName } from '../../joints/growth.ts';
 import { elementEnding } from '../../joints/element-ending.ts';
 import { layoutName, plainReactPage } from '../../joints/plain-parts.ts';
 
 /** What grows in an app built with Next.js: pages of the app router where it has one, else of the pages router. */
 export function nextjsGrowth(ground: Ground): Growth {
   const page = (): KindGrowth => ({ ...pagesOf(ground), plainText: plainReactPage });
-  const app = homeOf(ground, 'app');
   return {
     page,
-    ...(app === undefined ? {} : { layout: () => layoutsOf(ground, app) }),
+    layout: () => layoutsOf(ground),
     endpoint: () => endpointsOf(ground),
     component: () => componentGrowth(ground, /\.[jt]sx?$/, elementEnding(ground, true)),
   };
@@ -35,16 +35,24 @@ function homeOf(ground: Ground, name: string): string | undefined {
   return [name, `src/${name}`].map((one) => ground.inHost(one)).find((folder) => ground.names(folder).length > 0);
 }
 
-/** Next.js, "layout.js": a folder's own is around its pages, inside of those further out. */
-function layoutsOf(ground: Ground, app: string): LayoutGrowth {
+/**
+ * In the app router a folder's own is around its pages, inside of those further out (Next.js, "layout.js"); in the pages router a page
+ * puts it around what it shows.
+ */
+function layoutsOf(ground: Ground): LayoutGrowth {
   const ending = elementEnding(ground, true);
+  const { standing, routes } = pagesOf(ground);
+  const layout = {
+    pages: standing,
+    file: (name: PlainName) => `${componentsHome(ground)}/${layoutName(name)}.${ending}`,
+    plainText: (name: PlainName) =>
+      `import type { ReactNode } from 'react';\n\nexport default function ${layoutName(name)}({ children }: { children: ReactNode }) {\n  return <div>{children}</div>;\n}\n`,
+  };
+  if (routes?.folder !== homeOf(ground, 'app')) return returnedLayout(ground, layout);
   return folderLayout(ground, {
-    pages: filePages(ground, appRoutes(app, `page.${elementEnding(ground, true)}`)),
+    ...layout,
     isPage: /^page\.[jt]sx?$/,
     isLayout: /^layout\.[jt]sx?$/,
-    file: (name) => `${componentsHome(ground)}/${layoutName(name)}.${ending}`,
-    plainText: (name) =>
-      `import type { ReactNode } from 'react';\n\nexport default function ${layoutName(name)}({ children }: { children: ReactNode }) {\n  return <div>{children}</div>;\n}\n`,
     inFolder: (_, from) => ({
       file: `layout.${ending}`,
       text: `export { default } from '${from.replace(/\.\w+$/, '')}';\n`,
