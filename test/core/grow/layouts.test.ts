@@ -195,9 +195,14 @@ export default function App() {
       'app/pages/index.vue': '<template>\n  <h1>Start</h1>\n</template>\n',
       'app/pages/beds.vue':
         '<script setup lang="ts">\ndefinePageMeta({ title: \'Beds\' })\n</script>\n\n<template>\n  <h1>Beds</h1>\n</template>\n',
+      'app/pages/tools.vue':
+        '<script setup lang="ts">\nimport { tools } from \'~/tools\'\n\nconst all = tools()\n</script>\n\n<template>\n  <h1>{{ all }}</h1>\n</template>\n',
       'app/pages/sheds.vue': '<template>\n  <h1>Sheds</h1>\n</template>\n',
     });
-    const changed = await grown(host, '/beds', '/sheds');
+    const changed = await grown(host, '/beds', '/sheds', '/tools');
+    expect(changed['app/pages/tools.vue']).toMatch(
+      /^<script setup lang="ts">\nimport \{ tools \} from '~\/tools'\n\ndefinePageMeta\(\{ layout: ["']society["'] \}\);?\n\nconst all/,
+    );
     expect(changed['app/layouts/society.vue']).toContain('<NuxtLayout name="default">');
     expect(changed['app/app.vue']).toBe('<template>\n  <NuxtLayout><NuxtPage /></NuxtLayout>\n</template>\n');
     expect(changed['app/pages/beds.vue']).toMatch(/definePageMeta\(\{ layout: ["']society["'], title: 'Beds' \}\)/);

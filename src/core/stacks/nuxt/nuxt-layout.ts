@@ -1,6 +1,8 @@
 import type { Edit } from '../../edits/edit.ts';
+import { parseScript } from '../../formats/script/syntax.ts';
 import { layoutStem } from '../../joints/plain-parts.ts';
 import type { Ground } from '../../joints/ground.ts';
+import { elementIn } from '../../text/element-in.ts';
 import type { LayoutGrowth, NoLayout, Standing } from '../../joints/growth.ts';
 
 /**
@@ -50,12 +52,21 @@ function namedIn(ground: Ground, file: string, name: string): Edit | NoLayout {
       : behind('definePageMeta({', `${member}${inner.trim() === '' ? ' ' : ','}`, ' ');
   const call = `definePageMeta({ ${member} })${semicolons ? ';' : ''}`;
   const [script] = /<script\b[^>]*\bsetup\b[^>]*>/.exec(text) ?? [];
-  if (script !== undefined) return behind(script, call, '\n');
+  const brought = lastImport(elementIn(text, 'script')?.[1] ?? '');
+  if (script !== undefined) return brought === undefined ? behind(script, call, '\n') : behind(brought, call, '\n\n');
   const [template] = /^<template\b[^>]*>/m.exec(text) ?? [];
   if (template === undefined)
     return { why: `${file} has neither a script nor a template of its own`, byHand: `Write ${call} in it.` };
   const code = `<script setup>\n${call}\n</script>`;
   return { file, format: 'beside', operation: { op: 'beside', anchor: template, side: 'before', code, glue: '\n\n' } };
+}
+
+/** The last import of a script, as it is written: what is called stands behind all of them. */
+function lastImport(script: string): string | undefined {
+  const parsed = parseScript(script, 'page.ts');
+  const found =
+    'fault' in parsed ? undefined : parsed.program.body.findLast(({ type }) => type === 'ImportDeclaration');
+  return found && script.slice(found.start, found.end);
 }
 
 /** What of the app's root is needed for layouts to be shown. */
