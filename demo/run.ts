@@ -69,8 +69,12 @@ async function demonstrate(): Promise<void> {
   await ligament('grow', 'endpoint', 'SeedSwap', '--workspace', 'api', '--yes');
   say('A dialog of the kit, as a source of one’s own, with the button that it uses.');
   await ligament('grow', 'piece', 'dialog', '--workspace', 'web', '--yes');
+  say('Its dark colours follow the page’s color-scheme. And a typeface, with what stands in until it has loaded.');
+  await ligament('grow', 'head-tag', 'color-scheme', '--value', 'light dark', '--workspace', 'web', '--yes');
+  await ligament('grow', 'font', 'Dosis', '--workspace', 'web', '--yes');
   say('All of it is taken out again.');
-  await ligament('detach', 'page:SeedSwap', 'piece:dialog', 'piece:button', 'pergola', '--workspace', 'web', '--yes');
+  const parts = ['page:SeedSwap', 'piece:dialog', 'piece:button', 'pergola', 'head-tag:color-scheme', 'font:dosis'];
+  await ligament('detach', ...parts, '--workspace', 'web', '--yes');
   await ligament('detach', 'endpoint:SeedSwap', '--workspace', 'api', '--yes');
   say('One of them leaves, and what stands beside it is fitted to that.');
   await ligament('detach', 'eslint', '--workspace', 'web', '--yes');

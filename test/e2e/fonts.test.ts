@@ -26,7 +26,7 @@ describe('a font', () => {
     const run = host.ligament(...GROW, '--yes');
     expect(run.stderr).not.toContain('Failed');
     expect(run).toMatchObject({ status: 0 });
-    expect(run.stdout).toMatch(/put the rule of @font-face into web\/dist\/assets\/.*\.css/);
+    expect(run.stdout).toMatch(/put @font-face of Dosis Variable into web\/dist\/assets\/.*\.css/);
     expect(run.stdout).toContain('font-family: var(--font-dosis);');
     expect(JSON.parse(host.read('web/package.json'))).toMatchObject({ dependencies: { [PACKAGE]: '^5.3.0' } });
     expect(host.read('web/src/styles/site.css')).toContain('@import "./font-dosis.css";');
@@ -59,7 +59,7 @@ describe('a font', () => {
     expect(unknown.stderr).toContain('No package has a typeface called Compost Grotesk');
     expect(host.ligament('grow', 'font', '../../etc', '--workspace', 'web', '--yes')).toMatchObject({ status: 2 });
     const main = host.read('web/src/main.ts');
-    host.write('web/src/main.ts', `import '${PACKAGE}';\n${main}`);
+    host.write('web/src/main.ts', `import '@fontsource/dosis/700.css';\n${main}`);
     const loaded = host.ligament(...GROW, '--yes');
     expect(loaded).toMatchObject({ status: 3 });
     expect(loaded.stderr).toMatch(/Dosis is loaded already[\s\S]*web\/src\/main\.ts/);

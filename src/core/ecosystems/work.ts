@@ -125,6 +125,8 @@ export type TypefaceKind = 'sans-serif' | 'serif' | 'monospace' | 'display' | 'h
 /** A typeface as a package has it. */
 export interface Typeface {
   chosen: ChosenPackage;
+  /** All packages that can have it, this one among them. */
+  names: string[];
   /** Its family, as the package's style sheets call it. */
   family: string;
   kind: TypefaceKind;

@@ -25,8 +25,8 @@ export async function typeface(
     .replaceAll(/[^a-z0-9]+/g, '-');
   if (!/^[a-z0-9]+(-[a-z0-9]+)*$/.test(slug)) return undefined;
   const registry = await context.doors.sources.npm(context.host.root);
-  for (const scope of SCOPES) {
-    const name = `${scope}/${slug}`;
+  const names = SCOPES.map((scope) => `${scope}/${slug}`);
+  for (const name of names) {
     if (!(await registry.packument(name))) continue;
     const chosen = await choosePackages(context, { [name]: { range: RANGE, section: 'production' } }, workspace, {
       take: {},
@@ -36,13 +36,16 @@ export async function typeface(
     const [one] = chosen;
     const archive = one && (await registry.archive?.(name, one.version));
     const read = archive && (await readTypeface(archive, name));
-    if (one && read) return { chosen: one, ...read };
+    if (one && read) return { chosen: one, names, ...read };
   }
   return undefined;
 }
 
 /** What an archive has of a typeface; undefined where it is none. */
-async function readTypeface(archive: Uint8Array, name: string): Promise<Omit<Typeface, 'chosen'> | undefined> {
+async function readTypeface(
+  archive: Uint8Array,
+  name: string,
+): Promise<Omit<Typeface, 'chosen' | 'names'> | undefined> {
   const files = await archiveFiles(archive, (file) => /^([\w-]+\.(css|json)|files\/[\w-]+\.woff2)$/.test(file)).catch(
     () => new Map<string, Buffer>(),
   );

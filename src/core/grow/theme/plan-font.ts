@@ -95,12 +95,12 @@ async function faceOf(context: Context, { facts }: Growing, shown: string): Prom
   });
 }
 
-/** Throws a Problem (status 3) where the project loads the typeface itself. */
-function refuseLoaded(ground: Ground, { chosen: { name } }: Typeface, shown: string): void {
+/** Throws a Problem (status 3) where the project loads the typeface itself, from whichever package. */
+function refuseLoaded(ground: Ground, { names }: Typeface, shown: string): void {
   const top = path.join(ground.root, ground.workspace.folder);
-  const [script] = importingFiles(ground.reader, top, name);
-  const sheets = [...ownSources(ground, /\.(css|scss|less)$/)];
-  const sheet = sheets.find(({ text }) => new RegExp(`["']~?${literally(name)}["'/]`).test(text));
+  const [script] = names.flatMap((name) => importingFiles(ground.reader, top, name));
+  const loads = new RegExp(`["']~?(${names.map(literally).join('|')})["'/]`);
+  const sheet = [...ownSources(ground, /\.(css|scss|less)$/)].find(({ text }) => loads.test(text));
   const file = script ? path.posix.join(ground.workspace.folder, script.file) : sheet?.file;
   if (file === undefined) return;
   throw new Problem({

@@ -1,6 +1,6 @@
 import type { ProofKind } from '../../definition/proof-kind.ts';
 import type { Maker } from '../maker.ts';
-import { schema, type Spec } from './spec.ts';
+import { inWords, schema, type Spec } from './spec.ts';
 
 /** The built style sheets have a rule for a class that a planted source uses. */
 export const builtCss: ProofKind<Spec, Maker> = {
@@ -10,6 +10,8 @@ export const builtCss: ProofKind<Spec, Maker> = {
   order: 4,
   describe({ class: [name = ''], declares }, what) {
     const names = Object.keys(declares);
+    if (name.startsWith('@'))
+      return `builds a copy of ${what} and looks for ${inWords(name, declares)} in the built CSS`;
     return names.length === 0
       ? `builds a copy of ${what} and looks for a rule of .${name} in the built CSS`
       : `builds a copy of ${what} with one class that nobody uses, and looks for its rule (${names.join(', ')}) in the built CSS`;

@@ -2,7 +2,7 @@ import path from 'node:path';
 import postcss from 'postcss';
 import { readText } from '../../text/utf8.ts';
 import { fill, firstFilled } from '../../definition/fill.ts';
-import type { Spec } from './spec.ts';
+import { inWords, type Spec } from './spec.ts';
 import type { Bench } from '../bench.ts';
 import type { BuildProof } from '../build-proof.ts';
 import { pathBelow, serve } from '../serve.ts';
@@ -27,12 +27,14 @@ export const builtCss: BuildProof = {
     );
     const found = sheets.find((sheet) => hasRule(readText(files, sheet) ?? '', className, declares));
     const shown = (sheet: string): string => path.relative(root, sheet).split(path.sep).join('/');
-    if (found) return bench.result(true, `${ran.shown} put the rule of ${named(className)} into ${shown(found)}`);
+    const isAt = className.startsWith('@');
+    const rule = isAt ? inWords(className, Object.fromEntries(declares)) : `the rule of .${className}`;
+    if (found) return bench.result(true, `${ran.shown} put ${rule} into ${shown(found)}`);
     if ((await servedStyles(bench)).some((css) => hasRule(css, className, declares)))
-      return bench.result(true, `${ran.shown} put the rule of ${named(className)} into the page itself`);
+      return bench.result(true, `${ran.shown} put ${rule} into the page itself`);
     const where =
       sheets.length > 0
-        ? `the built CSS (${sheets.map(shown).join(', ')}) has no rule for ${named(className)}`
+        ? `the built CSS (${sheets.map(shown).join(', ')}) has no ${isAt ? rule : `rule for .${className}`}`
         : `${ran.shown} emitted no CSS`;
     return bench.result(false, ran.shown, [where, ...(await missingEdits(context, task))]);
   },
@@ -58,10 +60,6 @@ async function servedStyles(bench: Bench): Promise<string[]> {
 
 function classOf(bench: Bench, spec: Spec): string {
   return firstFilled(spec.class, bench.values) ?? '';
-}
-
-function named(className: string): string {
-  return className.startsWith('@') ? className : `.${className}`;
 }
 
 /** Adds a source that uses the class, and loads it from the app's boot module; without one, it lies beside the page. */

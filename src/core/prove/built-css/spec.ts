@@ -22,3 +22,9 @@ export const schema = z.strictObject({
 });
 
 export type Spec = z.infer<typeof schema>;
+
+/** An at-rule by what it declares: `@font-face of Open Sans Variable`. */
+export function inWords(name: string, declares: Readonly<Record<string, string>>): string {
+  const values = Object.values(declares);
+  return values.length === 0 ? name : `${name} of ${values.join(', ')}`;
+}
