@@ -155,13 +155,13 @@ export interface Machine {
 // eslint-disable-next-line @typescript-eslint/no-empty-object-type -- it is merged with what ecosystems declare
 export interface PackageSources {}
 
-/** Finding the settings of a formatter by what it makes of sources. */
+/** Finding the settings of a formatter by what it makes of sources, and having it lay some out. */
 export interface FormatterDoor {
   /**
-   * Has a version of a formatter measure sources, in a process of its own that is told nothing of the project but these. The answer as it
+   * Has a version of a formatter measure sources or lay them out, in a process of its own that is told nothing of the project but these. The answer as it
    * was given; undefined where the formatter cannot be had, or gives none.
    */
-  measure(name: string, version: string, task: string): Promise<string | undefined>;
+  ask(name: string, version: string, task: string): Promise<string | undefined>;
 }
 
 /** The doors that a command uses. */

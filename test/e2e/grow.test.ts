@@ -25,6 +25,7 @@ describe('grow', () => {
         { part: 'font' },
         { part: 'container' },
         { part: 'type-scale' },
+        { part: 'head-tag' },
       ],
     });
     expect(host.tree()).toEqual(before);

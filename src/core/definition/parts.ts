@@ -118,6 +118,18 @@ export const growSpec = z.strictObject({
     z.optional(z.array(z.string()).check(z.minLength(1))),
     'how tests are run: a program of an installed package and its arguments; the files of the tests stand behind them',
   ),
+  formatter: told(
+    z.optional(
+      z.strictObject({
+        package: told(packageName, 'the package of a formatter that takes options as Prettier does'),
+        settings: told(
+          z.array(z.string()).check(z.minLength(1)),
+          'the names of its settings files, in the order in which it looks for them; a member of the manifest as `#/prettier`',
+        ),
+      }),
+    ),
+    'how new files are laid out: by the formatter of the project',
+  ),
   theme: told(
     z.optional(
       z.strictObject({

@@ -12,7 +12,7 @@ const ENTRIES = ['index.mjs', 'index.js'];
 /** Runs the program that measures, beside this one, with the formatter that `find` gives. */
 export function nodeFormatters(find: (name: string, version: string) => Promise<string | undefined>): FormatterDoor {
   return {
-    async measure(name, version, task) {
+    async ask(name, version, task) {
       const folder = await find(name, version);
       const entry = folder && ENTRIES.find((one) => fs.existsSync(path.join(folder, one)));
       if (folder === undefined || entry === undefined) return undefined;

@@ -15,6 +15,7 @@ import { growing, withoutParts, type Growing } from './growing.ts';
 import { linkEdit } from './link-edits.ts';
 import { isPageAddress } from './page-address.ts';
 import { exportedAs, ownFiles } from './own-files.ts';
+import { laidOut } from './laid-out.ts';
 import { hasGrown, partChange } from './part-change.ts';
 import {
   cannotLoadLazily,
@@ -43,6 +44,8 @@ interface Task {
 interface Made {
   edits: Edit[];
   like: string;
+  /** The file of the sibling that it is most like. */
+  model?: string | undefined;
   /** Its files are there already: they have waited for being listed. */
   isWaiting?: boolean | undefined;
 }
@@ -64,7 +67,8 @@ export async function planAlike(context: Context, request: AlikeRequest): Promis
   const address = hasAddress ? addressFor(request, words, kind.standing) : undefined;
   const ground = new Ground(withoutParts(context), context.host.root, stack.workspace);
   const task: Task = { request, place: { ...found, kind }, ground, subject: { words, address } };
-  const { edits, like, isWaiting } = kind.standing.length > 0 ? alikeEdits(task) : firstEdits(task);
+  const { edits: made, like, isWaiting, model } = kind.standing.length > 0 ? alikeEdits(task) : firstEdits(task);
+  const edits = await laidOut(context, found, made, model);
   const link = request.link ? linkEdit(ground, namedAll(kind.standing), task.subject) : undefined;
   return partChange(context, found, {
     id,
@@ -138,6 +142,7 @@ function alikeEdits(task: Task): Made {
     return { edits: listed, like: `which waits in ${main}`, isWaiting: true };
   return {
     edits: [...exportedAs(files, main, listed), ...listed, ...(kind.alsoNamed?.(others, subject) ?? [])],
+    model: siblings[0]?.standing.file,
     like: `like ${siblings
       .slice(0, 3)
       .map((one) => one.standing.name)

@@ -9,6 +9,7 @@ import { nameOf, plainText } from './files-like.ts';
 import { partId } from '../edits/part-id.ts';
 import type { LayoutRequest } from './grow-request.ts';
 import { growing, growthOf } from './growing.ts';
+import { laidOut } from './laid-out.ts';
 import { hasGrown, partChange } from './part-change.ts';
 import { takenFile, wrongWord } from './part-problems.ts';
 import { visitProofs } from './part-proofs.ts';
@@ -44,7 +45,7 @@ export async function planLayout(context: Context, request: LayoutRequest): Prom
     title: `Layout ${name.sentence}`,
     way: `around ${request.around.join(', ')}, as ${file}`,
     choices: { around: request.around.join(' ') },
-    edits: [written(file, growth.plainText(name, file)), ...around],
+    edits: await laidOut(context, place, [written(file, growth.plainText(name, file)), ...around]),
     proofs: visitProofs(
       stack,
       pages.map(({ address = '/' }) => address),

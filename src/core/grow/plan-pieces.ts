@@ -15,6 +15,7 @@ import type { StackFacts } from '../stacks/sides.ts';
 import { partId, readPartId } from '../edits/part-id.ts';
 import type { PieceRequest } from './grow-request.ts';
 import { growing, type Growing } from './growing.ts';
+import { laidOut } from './laid-out.ts';
 import { hasGrown, partsChange, type NewPart } from './part-change.ts';
 
 /**
@@ -29,7 +30,8 @@ export async function planPieces(context: Context, { names, workspace }: PieceRe
   if (!kit) throw noKit(place);
   const missing = names.find((name) => !Object.hasOwn(kit.pieces, name));
   if (missing !== undefined) throw noPiece(missing, kit);
-  const parts = withNeeds(kit, names).flatMap((name) => pieceAsPart(context, place, kit, name) ?? []);
+  const parts: NewPart[] = [];
+  for (const name of withNeeds(kit, names)) parts.push(...(await pieceAsPart(context, place, kit, name)));
   if (parts.length === 0) return undefined;
   const isThere = hasGrown(context, kit.definition.integration, workspace);
   const first = isThere ? undefined : await attachKit(context, kit, workspace);
@@ -52,15 +54,16 @@ function attachKit(context: Context, { definition }: Kit, workspace: string): Pr
   return planAttach(context, [{ definition, workspace, choices: {} }], wishes);
 }
 
-/** A piece as it is to be; undefined where it is so already. */
-function pieceAsPart(context: Context, { facts, stack }: Growing, kit: Kit, name: string): NewPart | undefined {
+/** A piece as it is to be; none where it is so already. */
+async function pieceAsPart(context: Context, place: Growing, kit: Kit, name: string): Promise<NewPart[]> {
+  const { facts, stack } = place;
   const id = partId('piece', name);
   const replaces = context.ledgers.find((one) => one.integration === id && one.workspace === facts.folder);
   const made = { workspace: stack.workspace, stack, style: bareStyle(context, facts), values: kit.values };
-  const wanted = wayEdits({ files: pieceFiles(kit, name), ties: [] }, made);
+  const wanted = await laidOut(context, place, wayEdits({ files: pieceFiles(kit, name), ties: [] }, made));
   const edits = replaces ? wanted.map((edit) => asItIs(edit, replaces)) : wanted;
-  if (replaces && edits.every((edit) => replaces.edits.some((old) => sameEdit(old, edit)))) return undefined;
-  return {
+  if (replaces && edits.every((edit) => replaces.edits.some((old) => sameEdit(old, edit)))) return [];
+  const part: NewPart = {
     id,
     title: `${kit.definition.title}: ${name}`,
     way: `as ${edits.map(({ file }) => file).join(', ')}`,
@@ -70,11 +73,12 @@ function pieceAsPart(context: Context, { facts, stack }: Growing, kit: Kit, name
     tell: [],
     replaces,
   };
+  return [part];
 }
 
 /** An edit as it was made, where only the layout would be another one: what a host is written like may change. */
 function asItIs(edit: Edit, { edits }: Ledger): Edit {
-  const bare = ({ operation }: Edit): string => JSON.stringify(operation).replaceAll(/\\[nt"]|[\s;,'`]/g, '');
+  const bare = ({ operation }: Edit): string => JSON.stringify(operation).replaceAll(/\\[nt"]|[\s;,'`()]/g, '');
   const old = edits.find((one) => one.file === edit.file && bare(one) === bare(edit));
   return old ? plainEdit(old) : edit;
 }

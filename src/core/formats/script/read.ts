@@ -40,6 +40,37 @@ export function readConfig(text: string, address: ConfigAddress, around: Surroun
     : { kind: 'path', ...found };
 }
 
+/**
+ * What a script exports by default, where it is an object of plain values: texts, numbers, truth values, and lists and objects of these.
+ * Undefined where any of it is computed.
+ */
+export function readPlain(text: string, around: Surroundings): Record<string, unknown> | undefined {
+  const script = parseScript(text, around.file);
+  if ('fault' in script) return undefined;
+  const root = valueAt(script, { pointer: '' });
+  if (root === undefined || root === 'absent') return undefined;
+  const value = plainOf(bare(root.node));
+  return value !== null && typeof value === 'object' && !Array.isArray(value)
+    ? (value as Record<string, unknown>)
+    : undefined;
+}
+
+/** The value of a literal, or of a list or object of literals; undefined for all else. */
+function plainOf(node: Node): unknown {
+  if (node.type === 'Literal') return typeof node.value === 'object' ? undefined : node.value;
+  if (node.type === 'ArrayExpression') {
+    const all = node.elements.map((one) => (one ? plainOf(bare(one)) : undefined));
+    return all.includes(undefined) ? undefined : all;
+  }
+  if (node.type !== 'ObjectExpression') return undefined;
+  const members = node.properties.map((one) =>
+    one.type === 'Property' ? [keyName(one.key, one.computed), plainOf(bare(one.value))] : [],
+  );
+  return members.some(([key, value]) => key === undefined || value === undefined)
+    ? undefined
+    : Object.fromEntries(members);
+}
+
 /** Whether the configuration that a script exports is a function, by itself or as what a helper is given. */
 export function exportsFunction(text: string, address: ConfigAddress, around: Surroundings): boolean {
   const script = parseScript(text, around.file);

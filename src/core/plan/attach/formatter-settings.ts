@@ -70,7 +70,7 @@ async function tryOn(
 ): Promise<Measured | undefined> {
   if (!doors.formatters || sources.length === 0) return undefined;
   const samples = sources.map(({ file, text, editor }) => ({ file, text, fixed: { ...editor, endOfLine: 'auto' } }));
-  const told = await doors.formatters.measure(name, version, JSON.stringify({ samples, start }));
+  const told = await doors.formatters.ask(name, version, JSON.stringify({ samples, start }));
   try {
     const parsed = answer.safeParse(JSON.parse(told ?? ''));
     return parsed.success ? parsed.data : undefined;

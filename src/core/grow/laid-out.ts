@@ -1,0 +1,144 @@
+import path from 'node:path';
+import picomatch from 'picomatch';
+import { parse as parseYaml } from 'yaml';
+import * as z from 'zod/mini';
+import type { GrowSpec } from '../definition/parts.ts';
+import { wholeFile, type Edit } from '../edits/edit.ts';
+import { forParts } from '../facts/for-parts.ts';
+import { readPlain } from '../formats/script/read.ts';
+import type { Context } from '../host/context.ts';
+import { editorOptions } from '../measure/editor-options.ts';
+import type { FormatTask } from '../measure/format-task.ts';
+import type { Options } from '../measure/search.ts';
+import type { CodeStyle } from '../text/code-style.ts';
+import { jsonIn } from '../text/json-text.ts';
+import { readText } from '../text/utf8.ts';
+import type { Growing } from './growing.ts';
+
+type FormatterSpec = NonNullable<GrowSpec['formatter']>;
+
+/** What a project has told its formatter: options, and those for files by their names. */
+interface Settings {
+  /** The folder that they are in, from the host's root. */
+  folder: string;
+  options: Options;
+  overrides: { files: string | string[]; options: Options }[];
+}
+
+const answer = z.array(z.nullable(z.string()));
+
+/**
+ * New files as the project's own formatter lays them out, by a copy of it that sees nothing of the project. They stay as they are where
+ * there is none, where its settings cannot be told, or where a model that they are like is not laid out so itself.
+ */
+export async function laidOut(
+  context: Context,
+  { facts, stack }: Growing,
+  edits: readonly Edit[],
+  model?: string,
+): Promise<Edit[]> {
+  const { doors, host, reader } = context;
+  const spec = (await forParts(context, stack)).find(({ formatter }) => formatter)?.formatter;
+  const fact = spec && facts.found(spec.package);
+  const version = fact?.installed ?? fact?.locked;
+  const settings = spec && settingsOf(context, facts, spec);
+  const whole = edits.filter(({ format }) => format === 'whole');
+  if (!doors.formatters || !spec || !settings || version === undefined || whole.length === 0) return [...edits];
+  const texts = whole.flatMap((edit) =>
+    edit.format === 'whole' ? [{ file: edit.file, text: edit.operation.text }] : [],
+  );
+  const own = model === undefined ? undefined : readText(reader, path.join(host.root, model));
+  if (model !== undefined && own !== undefined) texts.push({ file: model, text: own });
+  const sources: FormatTask['sources'] = [];
+  for (const one of texts) sources.push({ ...one, options: await optionsFor(host.root, one, settings) });
+  const told = answer.safeParse(
+    jsonIn(await doors.formatters.ask(spec.package, version, JSON.stringify({ sources } satisfies FormatTask))),
+  );
+  if (!told.success || told.data.length !== sources.length) return [...edits];
+  if (own !== undefined && told.data.at(-1) !== own) return [...edits];
+  const results = new Map(whole.map((edit, at) => [edit, told.data[at] ?? undefined]));
+  return edits.map((edit) => {
+    const text = results.get(edit);
+    return text === undefined || edit.format !== 'whole' ? edit : { ...edit, ...wholeFile(edit.file, text) };
+  });
+}
+
+/** The options for one file: what editors are told, then the project's own, then those for files of its name. */
+async function optionsFor(
+  root: string,
+  { file, text }: { file: string; text: string },
+  settings: Settings,
+): Promise<Options> {
+  const inFolder = path.posix.relative(settings.folder, file);
+  const meant = settings.overrides.filter(({ files }) => picomatch(files, { dot: true, basename: true })(inFolder));
+  return {
+    ...(await editorOptions(root, file)),
+    ...settings.options,
+    ...Object.fromEntries(meant.flatMap(({ options }) => Object.entries(options))),
+    // Texts have the line breaks that they will have in the project.
+    endOfLine: text.includes('\r\n') ? 'crlf' : 'lf',
+  };
+}
+
+/** The settings nearest to a workspace; none where they are computed, or there are none at all: then the formatter is not what lays sources out here. */
+function settingsOf(
+  context: Context,
+  { folder, style }: Pick<Growing['facts'], 'folder' | 'style'>,
+  { settings }: FormatterSpec,
+): Settings | undefined {
+  for (const at of new Set([folder, '.'])) {
+    for (const name of settings) {
+      const found = readSettings(context, path.posix.join(at, name), style);
+      if (found === 'none') continue;
+      return found && { folder: at, ...found };
+    }
+  }
+  return undefined;
+}
+
+/** What one settings file says; `none` where it is not there, undefined where it cannot be told. */
+function readSettings(
+  { reader, host }: Context,
+  name: string,
+  style: CodeStyle,
+): Omit<Settings, 'folder'> | undefined | 'none' {
+  const [, folder = '', member] = /^(.*?)#\/(.+)$/.exec(name) ?? [];
+  const file = member === undefined ? name : path.posix.join(folder, 'package.json');
+  const text = readText(reader, path.join(host.root, file));
+  if (text === undefined) return 'none';
+  if (member !== undefined) {
+    const value = (Object(jsonIn(text)) as Record<string, unknown>)[member];
+    return value === undefined ? 'none' : plainSettings(value);
+  }
+  if (/\.[cm]?[jt]s$/.test(file)) return plainSettings(readPlain(text, { file, style }));
+  try {
+    // JSON is read as YAML, too (YAML 1.2, section 1.3).
+    return plainSettings(parseYaml(text));
+  } catch {
+    return undefined;
+  }
+}
+
+const override = z.object({
+  files: z.union([z.string(), z.array(z.string())]),
+  options: z.record(z.string(), z.unknown()),
+});
+const overrides = z.array(override);
+
+/** Settings as they are told; undefined for the name of a package that has them. */
+function plainSettings(value: unknown): Omit<Settings, 'folder'> | undefined {
+  if (value === null || typeof value !== 'object' || Array.isArray(value)) return undefined;
+  const { overrides: more = [], ...options } = value as Record<string, unknown>;
+  const found = overrides.safeParse(more);
+  if (!found.success) return undefined;
+  return {
+    options: plainOptions(options),
+    overrides: found.data.map((one) => ({ files: one.files, options: plainOptions(one.options) })),
+  };
+}
+
+/** Options that say something by themselves; what brings code along (plugins) is not among them. */
+function plainOptions(options: Readonly<Record<string, unknown>>): Options {
+  const isPlain = ([, value]: [string, unknown]): boolean => ['string', 'number', 'boolean'].includes(typeof value);
+  return Object.fromEntries(Object.entries(options).filter(isPlain)) as Options;
+}
