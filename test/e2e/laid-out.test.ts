@@ -30,21 +30,27 @@ describe('what grows is laid out by the formatter of the project', () => {
   /** What its own formatter says of files. */
   const check = (...files: string[]) => host.run('npx', ['prettier', '--check', ...files]);
 
+  /** One file as it would come. */
+  const previewed = (): string => {
+    const piece = ['grow', 'piece', 'labelled', '--workspace', 'web'];
+    return host.ligament(...piece, '--preview', '--file', `${PIECES}/PergolaLabelled.vue`).stdout;
+  };
+
   it('with the settings that it has, for files of each kind', () => {
-    expect(host.ligament('grow', 'piece', 'dialog', 'field', '--workspace', 'web', '--yes')).toMatchObject({
+    expect(host.ligament('grow', 'piece', 'dialog', 'labelled', '--workspace', 'web', '--yes')).toMatchObject({
       status: 0,
     });
-    expect(check(`${PIECES}/PergolaDialog.vue`, `${PIECES}/PergolaField.vue`)).toMatchObject({ status: 0 });
+    expect(check(`${PIECES}/PergolaDialog.vue`, `${PIECES}/PergolaLabelled.vue`)).toMatchObject({ status: 0 });
     // Lines are as long as they may be, and as far in.
-    expect(host.read(`${PIECES}/PergolaField.vue`)).toMatch(/^ {4}const ids = .{60,}$/m);
+    expect(host.read(`${PIECES}/PergolaLabelled.vue`)).toMatch(/^const described = computed\(\(\) => \[.{60,}$/m);
     expect(host.ligament('grow', 'component', 'SeedRow', '--workspace', 'web', '--yes')).toMatchObject({ status: 0 });
   });
 
   it('once: it has grown as it is, and goes without a trace', () => {
-    expect(host.ligament('grow', 'piece', 'dialog', 'field', '--workspace', 'web', '--yes').stdout).toContain(
+    expect(host.ligament('grow', 'piece', 'dialog', 'labelled', '--workspace', 'web', '--yes').stdout).toContain(
       'have grown already',
     );
-    const parts = ['piece:dialog', 'piece:field', 'piece:button', 'pergola', 'component:SeedRow'];
+    const parts = ['piece:dialog', 'piece:labelled', 'piece:button', 'pergola', 'component:SeedRow'];
     expect(host.ligament('detach', ...parts, '--workspace', 'web', '--yes')).toMatchObject({ status: 0 });
     expect(host.tree()).toEqual(before);
   });
@@ -55,29 +61,9 @@ describe('what grows is laid out by the formatter of the project', () => {
       'web/prettier.config.mjs',
       "import fs from 'node:fs';\n\nfs.writeFileSync('ran', '');\n\nexport default { printWidth: Number('140'), plugins: ['./evil.mjs'] };\n",
     );
-    const preview = host.ligament(
-      'grow',
-      'piece',
-      'field',
-      '--workspace',
-      'web',
-      '--preview',
-      '--file',
-      `${PIECES}/PergolaField.vue`,
-    );
-    expect(preview.stdout).toMatch(/^ {4}\+ {2}const ids = .*filter\($/m);
+    expect(previewed()).toMatch(/^ {4}\+const described = computed\(\(\) =>$/m);
     host.write('web/prettier.config.mjs', "export default { tabWidth: 8, plugins: ['./evil.mjs'] };\n");
-    const plain = host.ligament(
-      'grow',
-      'piece',
-      'field',
-      '--workspace',
-      'web',
-      '--preview',
-      '--file',
-      `${PIECES}/PergolaField.vue`,
-    );
-    expect(plain.stdout).toMatch(/^ {4}\+ {8}const ids = /m);
+    expect(previewed()).toMatch(/^ {4}\+ {8}label: \{/m);
     expect(host.tree().has('ran')).toBe(false);
     expect(host.tree().has('web/ran')).toBe(false);
   });

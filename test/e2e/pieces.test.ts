@@ -11,7 +11,7 @@ import { openDoors } from '../../src/cli/session.ts';
 import { TestHost } from '../support/host.ts';
 import { KEYBOARD_VISIT, REACT_PAGE, VUE_PAGE } from '../support/kit-page.ts';
 
-const PIECES = ['button', 'card', 'dialog', 'field', 'menu', 'notice', 'select', 'tabs'];
+const PIECES = ['button', 'card', 'dialog', 'field', 'labelled', 'menu', 'notice', 'select', 'tabs'];
 const MODULES = path.join(projectRoot(), 'node_modules');
 
 const KITS = [
@@ -77,7 +77,7 @@ describe.each(KITS)('the kit for $kit', ({ kit, ending, plugin, dependencies, fi
     expect(grow(...PIECES).status).toBe(0);
     expect(
       [...host.tree().keys()].filter((file) => file.endsWith(`.${ending}`) && file.includes('Pergola')),
-    ).toHaveLength(8);
+    ).toHaveLength(PIECES.length);
     expect(host.read('src/site.css')).toContain('./components/pergola/pergola.css');
     expect(grow('carousel')).toMatchObject({
       status: 2,

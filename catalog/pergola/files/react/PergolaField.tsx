@@ -1,6 +1,7 @@
 // {{client}}
 // {{elements.import}}
-import { useId, type InputHTMLAttributes } from 'react';
+import type { InputHTMLAttributes } from 'react';
+import PergolaLabelled from './PergolaLabelled';
 
 interface FieldProps extends InputHTMLAttributes<HTMLInputElement> {
   label: string;
@@ -12,38 +13,14 @@ export default function PergolaField({
   label,
   hint,
   error,
-  className = '',
+  id,
+  className,
   ...rest
 }: FieldProps) {
-  const own = useId();
-  const id = rest.id ?? own;
-  const described = [hint && `${id}-hint`, error && `${id}-error`]
-    .filter(Boolean)
-    .join(' ');
-
+  const shown = { label, hint, error, id, className };
   return (
-    <div className="pergola-field">
-      <label className="pergola-label" htmlFor={id}>
-        {label}
-      </label>
-      {hint ? (
-        <p id={`${id}-hint`} className="pergola-hint">
-          {hint}
-        </p>
-      ) : null}
-      <input
-        type="text"
-        {...rest}
-        id={id}
-        className={`pergola-input ${className}`.trim()}
-        aria-invalid={error ? true : undefined}
-        aria-describedby={described || undefined}
-      />
-      {error ? (
-        <p id={`${id}-error`} className="pergola-error">
-          {error}
-        </p>
-      ) : null}
-    </div>
+    <PergolaLabelled {...shown}>
+      {(control) => <input type="text" {...rest} {...control} />}
+    </PergolaLabelled>
   );
 }

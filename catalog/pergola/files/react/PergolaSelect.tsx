@@ -1,6 +1,7 @@
 // {{client}}
 // {{elements.import}}
-import { useId, type SelectHTMLAttributes } from 'react';
+import type { SelectHTMLAttributes } from 'react';
+import PergolaLabelled from './PergolaLabelled';
 
 export interface SelectOption {
   value: string;
@@ -23,48 +24,27 @@ export default function PergolaSelect({
   hint,
   error,
   emptyLabel,
-  className = '',
+  id,
+  className,
   ...rest
 }: SelectProps) {
-  const own = useId();
-  const id = rest.id ?? own;
-  const described = [hint && `${id}-hint`, error && `${id}-error`]
-    .filter(Boolean)
-    .join(' ');
-
+  const shown = { label, hint, error, id, className };
   return (
-    <div className="pergola-field">
-      <label className="pergola-label" htmlFor={id}>
-        {label}
-      </label>
-      {hint ? (
-        <p id={`${id}-hint`} className="pergola-hint">
-          {hint}
-        </p>
-      ) : null}
-      <select
-        {...rest}
-        id={id}
-        className={`pergola-input ${className}`.trim()}
-        aria-invalid={error ? true : undefined}
-        aria-describedby={described || undefined}
-      >
-        {emptyLabel ? <option value="">{emptyLabel}</option> : null}
-        {options.map((option) => (
-          <option
-            key={option.value}
-            value={option.value}
-            disabled={option.disabled}
-          >
-            {option.label}
-          </option>
-        ))}
-      </select>
-      {error ? (
-        <p id={`${id}-error`} className="pergola-error">
-          {error}
-        </p>
-      ) : null}
-    </div>
+    <PergolaLabelled {...shown}>
+      {(control) => (
+        <select {...rest} {...control}>
+          {emptyLabel ? <option value="">{emptyLabel}</option> : null}
+          {options.map((option) => (
+            <option
+              key={option.value}
+              value={option.value}
+              disabled={option.disabled}
+            >
+              {option.label}
+            </option>
+          ))}
+        </select>
+      )}
+    </PergolaLabelled>
   );
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, useId, type PropType } from 'vue';
+import type { PropType } from 'vue';
+import PergolaLabelled from './PergolaLabelled.vue';
 
 interface SelectOption {
   value: string;
@@ -9,7 +10,7 @@ interface SelectOption {
 
 defineOptions({ inheritAttrs: false });
 
-const props = defineProps({
+defineProps({
   label: { type: String, required: true },
   options: { type: Array as PropType<SelectOption[]>, required: true },
   hint: { type: String, default: '' },
@@ -19,27 +20,19 @@ const props = defineProps({
 });
 
 const value = defineModel({ type: String, default: '' });
-
-const id = useId();
-const describedBy = computed(() => {
-  const ids = [props.hint && `${id}-hint`, props.error && `${id}-error`].filter(
-    Boolean,
-  );
-  return ids.length > 0 ? ids.join(' ') : undefined;
-});
 </script>
 
 <template>
-  <div class="pergola-field">
-    <label class="pergola-label" :for="id">{{ label }}</label>
-    <p v-if="hint" :id="`${id}-hint`" class="pergola-hint">{{ hint }}</p>
+  <PergolaLabelled
+    v-slot="{ control }"
+    :label="label"
+    :hint="hint"
+    :error="error"
+  >
     <select
-      v-bind="$attrs"
-      :id="id"
+      v-bind="{ ...$attrs, ...control }"
       v-model="value"
       class="pergola-input"
-      :aria-invalid="error ? true : undefined"
-      :aria-describedby="describedBy"
     >
       <option v-if="emptyLabel" value="">{{ emptyLabel }}</option>
       <option
@@ -51,6 +44,5 @@ const describedBy = computed(() => {
         {{ option.label }}
       </option>
     </select>
-    <p v-if="error" :id="`${id}-error`" class="pergola-error">{{ error }}</p>
-  </div>
+  </PergolaLabelled>
 </template>
