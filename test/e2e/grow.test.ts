@@ -111,6 +111,14 @@ describe('grow', () => {
       'There is an endpoint at /api/plots already',
     ],
     [['grow', 'page', 'Beds', '--workspace', 'api'], 3, 'No page can grow in api'],
+    [['grow', 'layout', 'Beds', '--around', '/', '--workspace', 'api'], 3, 'Express 5 has no layouts of its own'],
+    [['grow', 'container', 'page', '--width', 'wide', '--workspace', 'web'], 2, '"wide" is no width of a container'],
+    [['grow', 'font', 'Open', 'Sans', '--workspace', 'web'], 2, 'The font was given 2 names: Open, Sans'],
+    [
+      ['grow', 'head-tag', 'viewport', '--value', 'x', '--workspace', 'web'],
+      2,
+      '"viewport" cannot be the name of a tag',
+    ],
   ] as const)('%j is refused in words', (args, status, words) => {
     const run = host.ligament(...args, '--yes');
     expect(run.status).toBe(status);

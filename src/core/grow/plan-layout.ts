@@ -29,8 +29,14 @@ export async function planLayout(context: Context, request: LayoutRequest): Prom
   if (words.length === 0 || !/^\p{L}/u.test(words[0] ?? '')) throw wrongWord('layout', 'name', request.name);
   const id = partId('layout', speltAs(words, 'pascal'));
   if (hasGrown(context, id, workspace)) return undefined;
-  if (!growth || growth.pages.length === 0)
-    throw noLayout(place.facts.name, stack.outside ?? `${stack.title}: no pages were found there that can have one`);
+  if (!growth)
+    throw noLayout(
+      place.facts.name,
+      stack.outside ?? `${stack.title} has no layouts of its own`,
+      'Put what the pages have in common into a view of its own, and use that in each.',
+    );
+  if (growth.pages.length === 0)
+    throw noLayout(place.facts.name, `${stack.title}: no pages were found there that can have one`);
   const pages = request.around.map((address) => pageAt(growth, address));
   const name = nameOf(words);
   const file = growth.file(name);

@@ -13,24 +13,40 @@ export interface ComponentLayouts {
   plainText(this: void, name: PlainName): string;
 }
 
-/** How layouts come to be around what the modules of pages return, as elements of a script. */
-export function returnedLayout(ground: Ground, { pages, file, plainText }: ComponentLayouts): LayoutGrowth {
+/** Which component a module shows: its default, or the one of a name; undefined where that cannot be told. */
+type ShownBy = (this: void, text: string) => 'default' | { function: string } | undefined;
+
+/** How layouts come to be around what the components of pages return, as elements of a script. */
+export function returnedLayout(
+  ground: Ground,
+  { pages, file, plainText }: ComponentLayouts,
+  shownBy: ShownBy = () => 'default',
+): LayoutGrowth {
   return {
     pages,
     file,
     plainText,
-    around: (name, layout, chosen) =>
-      chosen.map((page): Edit => {
-        const own = layoutName(name);
+    around(name, layout, chosen) {
+      const own = layoutName(name);
+      const edits: Edit[] = [];
+      for (const page of chosen) {
+        const returned = shownBy(ground.text(page.file) ?? '');
+        if (returned === undefined)
+          return {
+            why: `${page.file} has no component of a name of its own`,
+            byHand: `Put <${own}> around what the page shows.`,
+          };
         const operation = {
           op: 'wrap-element' as const,
-          element: { returned: 'default' as const },
+          element: { returned },
           open: `<${own}>`,
           close: `</${own}>`,
           imports: [{ default: own, from: namedLike(ground, page.file, layout) }],
         };
-        return { file: page.file, format: 'script', operation };
-      }),
+        edits.push({ file: page.file, format: 'script', operation });
+      }
+      return edits;
+    },
   };
 }
 

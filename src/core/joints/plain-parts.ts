@@ -24,7 +24,13 @@ export function layoutName({ pascal }: PlainName): string {
   return pascal.endsWith('Layout') ? pascal : `${pascal}Layout`;
 }
 
-/** The same for a file in lower case that says by its folder or its ending that it is one. */
+/** A layout that is given what it stands around, as React has it. */
+export function childrenLayout(name: PlainName): string {
+  const own = layoutName(name);
+  return `import type { ReactNode } from 'react';\n\nexport default function ${own}({ children }: { children: ReactNode }) {\n  return <div>{children}</div>;\n}\n`;
+}
+
+/** What a layout is called in a file in lower case that says by its folder or its ending that it is one. */
 export function layoutStem({ kebab }: PlainName): string {
   return kebab.replace(/-layout$/, '');
 }

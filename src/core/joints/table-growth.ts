@@ -1,13 +1,15 @@
 import path from 'node:path';
 import { componentGrowth } from './component-files.ts';
+import { returnedLayout } from './component-layout.ts';
+import { componentsHome } from './components-home.ts';
 import { elementEnding } from './element-ending.ts';
 import { addressOfParts, filePages } from './file-routes.ts';
 import type { Ground } from './ground.ts';
-import type { FileRoutes, Growth, KindGrowth, Standing } from './growth.ts';
+import type { FileRoutes, Growth, KindGrowth, LayoutGrowth, PlainName, Standing } from './growth.ts';
 import { lazyReact, lazyVue } from './lazy-entries.ts';
 import { ownFilesOf } from './own-sources.ts';
 import { holdsPages } from './page-folders.ts';
-import { layoutName, plainReactPage, plainVuePage } from './plain-parts.ts';
+import { childrenLayout, layoutName, plainReactPage, plainVuePage } from './plain-parts.ts';
 import { tablePages } from './route-table.ts';
 import { tableLayout, type LayoutForm } from './table-layout.ts';
 
@@ -48,9 +50,25 @@ export function tableGrowth(ground: Ground, { inPlain = false }: { inPlain?: boo
   const { components, ending, layout } = elements;
   return {
     page: () => pagesOf(ground, elements),
-    layout: () => tableLayout(ground, tablePages(ground, ROUTERS), layout),
+    layout: () => typedLayout(ground, ending) ?? tableLayout(ground, tablePages(ground, ROUTERS), layout),
     component: () => componentGrowth(ground, components, ending),
   };
+}
+
+/** Typed routes are named by their files: a layout goes around what the components of pages show, and no file has to move. */
+function typedLayout(ground: Ground, ending: string): LayoutGrowth | undefined {
+  const typed = typedRoutes(ground);
+  const pages = typed ? filePages(ground, typed) : [];
+  if (pages.length === 0) return undefined;
+  const layout = {
+    pages,
+    file: (name: PlainName) => `${componentsHome(ground)}/${layoutName(name)}.${ending}`,
+    plainText: childrenLayout,
+  };
+  return returnedLayout(ground, layout, (text) => {
+    const name = /\bcomponent\s*:\s*([A-Z]\w*)\s*[,}]/.exec(text)?.[1];
+    return name === undefined ? undefined : { function: name };
+  });
 }
 
 function elementsOf(ground: Ground, inPlain: boolean): Elements | undefined {

@@ -271,4 +271,28 @@ export default function App() {
     });
     await expect(handed.growLayout('Society', '/beds')).rejects.toMatchObject({ status: 3 });
   });
+
+  it('around what the components of typed routes return, whose files name them', async () => {
+    const page = (address: string, name: string): string =>
+      `import { createFileRoute } from '@tanstack/react-router'\n\nexport const Route = createFileRoute('${address}')({\n  component: ${name},\n})\n\nfunction ${name}() {\n  return <h1>${name}</h1>\n}\n`;
+    const host = (): MemoryStackHost =>
+      new MemoryStackHost('vite-react-ts', {
+        'package.json': JSON.stringify({
+          name: 'garden',
+          type: 'module',
+          dependencies: { react: '^19.0.0', 'react-dom': '^19.0.0', '@tanstack/react-router': '^1.120.0' },
+          devDependencies: { vite: '^7.0.0', '@vitejs/plugin-react': '^5.0.0', typescript: '^5.9.0' },
+        }),
+        'src/routes/__root.tsx': 'export const Route = 1\n',
+        'src/routes/index.tsx': page('/', 'Index'),
+        'src/routes/beds.tsx': page('/beds', 'Beds'),
+        'src/routes/sheds.tsx': page('/sheds', 'Sheds').replace('component: Sheds', 'component: () => <Sheds />'),
+      });
+    const changed = await grown(host(), '/beds');
+    expect(Object.keys(changed).sort()).toEqual(['src/components/SocietyLayout.tsx', 'src/routes/beds.tsx']);
+    expect(changed['src/routes/beds.tsx']).toMatch(
+      /import SocietyLayout from ["']\.\.\/components\/SocietyLayout["'];?\n[^]*return \(\n\s+<SocietyLayout>\n\s+<h1>Beds<\/h1>\n\s+<\/SocietyLayout>\n/,
+    );
+    await expect(host().growLayout('Society', '/sheds')).rejects.toMatchObject({ status: 3 });
+  });
 });

@@ -8,7 +8,7 @@ import { componentGrowth } from '../../joints/component-files.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { FileRoutes, Growth, KindGrowth, LayoutGrowth, PlainName } from '../../joints/growth.ts';
 import { elementEnding } from '../../joints/element-ending.ts';
-import { layoutName, plainReactPage } from '../../joints/plain-parts.ts';
+import { childrenLayout, layoutName, plainReactPage } from '../../joints/plain-parts.ts';
 
 /** What grows in an app built with Next.js: pages of the app router where it has one, else of the pages router. */
 export function nextjsGrowth(ground: Ground): Growth {
@@ -45,8 +45,7 @@ function layoutsOf(ground: Ground): LayoutGrowth {
   const layout = {
     pages: standing,
     file: (name: PlainName) => `${componentsHome(ground)}/${layoutName(name)}.${ending}`,
-    plainText: (name: PlainName) =>
-      `import type { ReactNode } from 'react';\n\nexport default function ${layoutName(name)}({ children }: { children: ReactNode }) {\n  return <div>{children}</div>;\n}\n`,
+    plainText: childrenLayout,
   };
   if (routes?.folder !== homeOf(ground, 'app')) return returnedLayout(ground, layout);
   return folderLayout(ground, {
