@@ -66,7 +66,9 @@ export function filesLike(
 /** The plainest part of a kind, written as the project writes. */
 function plainTold(ground: Ground, file: string, kind: KindGrowth, traits: Traits): Told {
   const words = ['plain', 'part'];
-  return { text: plainText(ground, file, words, kind, traits), file, words };
+  const text = plainText(ground, file, words, kind, traits);
+  // Some pages name their own address.
+  return { text, file, words, address: /["']\/plain-part["']/.test(text) ? '/plain-part' : undefined };
 }
 
 /** The text of the plainest part of a kind with a name, written as the project writes. */

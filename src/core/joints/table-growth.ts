@@ -13,6 +13,7 @@ import { childrenLayout, layoutName, plainReactPage, plainVuePage } from './plai
 import { tablePages } from './route-table.ts';
 import { tableLayout, type LayoutForm } from './table-layout.ts';
 
+const TYPED_ROUTER = '@tanstack/react-router';
 const ROUTERS = ['vue-router', 'react-router', 'react-router-dom'];
 
 /** What an app writes its pages and components with. */
@@ -28,7 +29,11 @@ interface Elements extends Pick<KindGrowth, 'plainText' | 'lazily'> {
 /** The folder of typed file routes (TanStack Router, "File-Based Routing"): those that begin with an underscore are only around others, with a hyphen none. */
 function typedRoutes(ground: Ground): FileRoutes | undefined {
   const folder = ground.inHost('src/routes');
-  if (!ground.finds('@tanstack/react-router') || ground.names(folder).length === 0) return undefined;
+  const names = ground.names(folder);
+  const root = names.find((name) => /^__root\.[jt]sx$/.test(name));
+  // The manifest is read without what Ligament has put in.
+  const isThere = ground.finds(TYPED_ROUTER) || ground.text(`${folder}/${root}`)?.includes(TYPED_ROUTER) === true;
+  if (!isThere || names.length === 0) return undefined;
   return {
     folder,
     addressOf(file) {
@@ -40,6 +45,22 @@ function typedRoutes(ground: Ground): FileRoutes | undefined {
     },
     plain: (segment) => `${segment}.tsx`,
   };
+}
+
+/** The plainest page that is a typed route: it names its own path, with what is only around it. */
+function plainTyped({ folder }: FileRoutes): KindGrowth['plainText'] {
+  return (name, file) => {
+    const above = path.posix.dirname(path.posix.relative(folder, file));
+    const id = path.posix.join('/', above, name.kebab);
+    const page = plainReactPage(name).replace('export default ', '');
+    return `import { createFileRoute } from '${TYPED_ROUTER}';\n\nexport const Route = createFileRoute('${id}')({ component: ${name.pascal} });\n\n${page}`;
+  };
+}
+
+/** Whether a typed route has the component itself that it shows: one that hands on another module's says nothing of pages. */
+function showsItself(text: string): boolean {
+  const name = /\bcomponent\s*:\s*([A-Z]\w*)\s*[,}]/.exec(text)?.[1];
+  return name === undefined || new RegExp(`\\b(function|const|class)\\s+${name}\\b`).test(text);
 }
 
 /** What grows in an app whose pages are listed in a table of routes. `inPlain`: its bundler takes elements in plain .js files. */
@@ -96,7 +117,8 @@ function elementsOf(ground: Ground, inPlain: boolean): Elements | undefined {
 function pagesOf(ground: Ground, { pages, plainText, lazily }: Elements): KindGrowth {
   const typed = typedRoutes(ground);
   const byFiles = typed ? filePages(ground, typed) : [];
-  if (byFiles.length > 0) return { standing: byFiles, routes: typed, plainText };
+  if (typed && byFiles.length > 0)
+    return { standing: byFiles, routes: typed, plainText: plainTyped(typed), does: showsItself };
   const listed = tablePages(ground, ROUTERS);
   const isBegun = listed.every(({ address }) => address === '/');
   const [root] = listed;

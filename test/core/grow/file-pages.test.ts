@@ -149,4 +149,18 @@ ${body.replace('await', '')}    </main>
     const changed = await grown(host, 'SeedSwap');
     expect([...changed]).toEqual([['src/routes/seed-swap.tsx', page('/seed-swap', 'SeedSwap', 'Seed swap')]]);
   });
+
+  it('as a typed route beside the first one, where the router was attached', async () => {
+    const host = new MemoryStackHost('vite-react-ts');
+    await host.attach('@tanstack/react-router');
+    const before = host.tree();
+    expect(await host.grow('SeedSwap')).toBe(true);
+    expect(host.text('src/routes/seed-swap.tsx')).toMatch(
+      /^import \{ createFileRoute \} from (["'])@tanstack\/react-router\1;?\n\nexport const Route = createFileRoute\(\1\/seed-swap\1\)\(\{ component: SeedSwap \}\);?\n\nfunction SeedSwap\(\) \{\n[^]*<h1>Seed swap<\/h1>/,
+    );
+    await host.growLayout('Society', '/seed-swap');
+    expect(host.text('src/routes/seed-swap.tsx')).toContain('<SocietyLayout>');
+    await host.detach('layout:Society', 'page:SeedSwap');
+    expect(host.tree()).toEqual(before);
+  });
 });
