@@ -88,7 +88,9 @@ function settingsOf(
 ): Settings | undefined {
   for (const at of new Set([folder, '.'])) {
     for (const name of settings) {
-      const found = readSettings(context, path.posix.join(at, name), style);
+      const found = name.startsWith('#/')
+        ? memberOf(context, at, name.slice(2))
+        : readSettings(context, path.posix.join(at, name), style);
       if (found === 'none') continue;
       return found && { folder: at, ...found };
     }
@@ -96,20 +98,20 @@ function settingsOf(
   return undefined;
 }
 
-/** What one settings file says; `none` where it is not there, undefined where it cannot be told. */
+/** What a member of a workspace's manifest says; `none` where it is not there, undefined where it cannot be told. */
+function memberOf({ facts }: Context, folder: string, member: string): Omit<Settings, 'folder'> | undefined | 'none' {
+  const value = facts.workspaces.find((one) => one.folder === folder)?.manifest.all[member];
+  return value === undefined ? 'none' : plainSettings(value);
+}
+
+/** The same of a settings file. */
 function readSettings(
   { reader, host }: Context,
-  name: string,
+  file: string,
   style: CodeStyle,
 ): Omit<Settings, 'folder'> | undefined | 'none' {
-  const [, folder = '', member] = /^(.*?)#\/(.+)$/.exec(name) ?? [];
-  const file = member === undefined ? name : path.posix.join(folder, 'package.json');
   const text = readText(reader, path.join(host.root, file));
   if (text === undefined) return 'none';
-  if (member !== undefined) {
-    const value = (Object(jsonIn(text)) as Record<string, unknown>)[member];
-    return value === undefined ? 'none' : plainSettings(value);
-  }
   if (/\.[cm]?[jt]s$/.test(file)) return plainSettings(readPlain(text, { file, style }));
   try {
     // JSON is read as YAML, too (YAML 1.2, section 1.3).
