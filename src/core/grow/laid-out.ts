@@ -12,6 +12,7 @@ import type { FormatTask } from '../measure/format-task.ts';
 import type { Options } from '../measure/search.ts';
 import type { CodeStyle } from '../text/code-style.ts';
 import { jsonIn } from '../text/json-text.ts';
+import { isPlainGlob } from '../text/plain-glob.ts';
 import { readText } from '../text/utf8.ts';
 import type { Growing } from './growing.ts';
 
@@ -121,8 +122,9 @@ function readSettings(
   }
 }
 
+const glob = z.string().check(z.refine(isPlainGlob));
 const override = z.object({
-  files: z.union([z.string(), z.array(z.string())]),
+  files: z.union([glob, z.array(glob)]),
   options: z.record(z.string(), z.unknown()),
 });
 const overrides = z.array(override);

@@ -8,6 +8,7 @@ import type { Joint } from './joint.ts';
 import { ownFiles } from '../survey/own-files.ts';
 import { importedSiblings } from '../uses/imported-siblings.ts';
 import { isVendored } from '../survey/vendored.ts';
+import { isPlainGlob } from '../text/plain-glob.ts';
 import { matchesWildcard } from '../uses/wildcard.ts';
 import type { Ground } from './ground.ts';
 
@@ -35,7 +36,7 @@ function completed(ground: Ground, { named, lists, cover }: TieOf<'tool.globs'>)
   for (const pointer of lists) {
     const address: ConfigAddress = { pointer };
     const globs = readTextList(text, address, around);
-    if (!globs) continue;
+    if (!globs?.every(isPlainGlob)) continue;
     const wanted = readTextList(`export default { list: ${cover} }`, { pointer: '/list' }, around) ?? [];
     return lacking(ground, globs, wanted).map((glob) => ({
       file,
