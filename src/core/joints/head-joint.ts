@@ -34,7 +34,8 @@ export function templateHeadJoint(ground: Ground, file: string, seed?: string): 
   if (!head) return noHead(file, 'it has no head of its own that is written out');
   const tie = ({ meta, content }: HeadTie): Edit[] => {
     const metas = [...head[0].matchAll(/<meta\b[^<>]{0,1000}>/g)].map(([one]) => one);
-    const last = metas.findLast((one) => text.split(one).length === 2);
+    // Of very many a few are enough.
+    const last = metas.slice(-20).findLast((one) => text.split(one).length === 2);
     const end = last?.endsWith('/>') === false ? '>' : ' />';
     const code = `<meta name="${meta}" content="${content.replaceAll('&', '&amp;').replaceAll('"', '&quot;')}"${end}`;
     const anchor = last ?? head[0].slice(0, head[0].indexOf('>') + 1);
