@@ -33,7 +33,9 @@ export function templateHeadJoint(ground: Ground, file: string, seed?: string): 
   const head = elementIn(text, 'head') ?? elementIn(text, 'Head');
   if (!head) return noHead(file, 'it has no head of its own that is written out');
   const tie = ({ meta, content }: HeadTie): Edit[] => {
-    const metas = [...head[0].matchAll(/<meta\b[^<>]{0,1000}>/g)].map(([one]) => one);
+    // What is there only sometimes is no neighbour for what is there always.
+    const [always = ''] = head[0].split(/<%|\{[^{}\n]{0,1000}(?:&&|\?|\.map\b)/);
+    const metas = [...always.matchAll(/<meta\b[^<>]{0,1000}>/g)].map(([one]) => one);
     // Of very many a few are enough.
     const last = metas.slice(-20).findLast((one) => text.split(one).length === 2);
     const end = last?.endsWith('/>') === false ? '>' : ' />';

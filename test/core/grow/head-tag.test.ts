@@ -31,6 +31,16 @@ describe('a tag in the head of every page', () => {
     expect(host.tree()).toEqual(before);
   });
 
+  it('never stands where something is there only sometimes', async () => {
+    const frame =
+      '---\nconst { secret } = Astro.props;\n---\n\n<html>\n  <head>\n    <meta charset="utf-8" />\n    {secret && <meta name="robots" content="noindex" />}\n  </head>\n  <body><slot /></body>\n</html>\n';
+    const host = new MemoryStackHost('astro-ts', { 'src/layouts/Base.astro': frame });
+    await host.growHeadTag('color-scheme', 'dark');
+    expect(host.text('src/layouts/Base.astro')).toContain(
+      '<meta charset="utf-8" />\n    <meta name="color-scheme" content="dark" />\n    {secret',
+    );
+  });
+
   it('is escaped', async () => {
     const host = new MemoryStackHost('astro-ts');
     await host.growHeadTag('description', 'Beds "A" & <B>');
