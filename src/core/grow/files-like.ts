@@ -67,8 +67,10 @@ export function filesLike(
 function plainTold(ground: Ground, file: string, kind: KindGrowth, traits: Traits): Told {
   const words = ['plain', 'part'];
   const text = plainText(ground, file, words, kind, traits);
+  const address = `/${speltAs(words, 'kebab')}`;
   // Some pages name their own address.
-  return { text, file, words, address: /["']\/plain-part["']/.test(text) ? '/plain-part' : undefined };
+  const isNamed = [`'${address}'`, `"${address}"`].some((one) => text.includes(one));
+  return { text, file, words, address: isNamed ? address : undefined };
 }
 
 /** The text of the plainest part of a kind with a name, written as the project writes. */

@@ -1,30 +1,12 @@
 import path from 'node:path';
-import picomatch from 'picomatch';
-import { parse as parseYaml } from 'yaml';
 import * as z from 'zod/mini';
-import type { GrowSpec } from '../definition/parts.ts';
 import { wholeFile, type Edit } from '../edits/edit.ts';
 import { forParts } from '../facts/for-parts.ts';
-import { readPlain } from '../formats/script/read.ts';
 import type { Context } from '../host/context.ts';
-import { editorOptions } from '../measure/editor-options.ts';
 import type { FormatTask } from '../measure/format-task.ts';
-import type { Options } from '../measure/search.ts';
-import type { CodeStyle } from '../text/code-style.ts';
 import { jsonIn } from '../text/json-text.ts';
-import { isPlainGlob } from '../text/plain-glob.ts';
 import { readText } from '../text/utf8.ts';
 import type { Growing } from './growing.ts';
-
-type FormatterSpec = NonNullable<GrowSpec['formatter']>;
-
-/** What a project has told its formatter: options, and those for files by their names. */
-interface Settings {
-  /** The folder that they are in, from the host's root. */
-  folder: string;
-  options: Options;
-  overrides: { files: string | string[]; options: Options }[];
-}
 
 const answer = z.array(z.nullable(z.string()));
 
@@ -39,12 +21,16 @@ export async function laidOut(
   model?: string,
 ): Promise<Edit[]> {
   const { doors, host, reader } = context;
-  const spec = (await forParts(context, stack)).find(({ formatter }) => formatter)?.formatter;
+  const whole = edits.filter(({ format }) => format === 'whole');
+  const spec =
+    whole.length === 0 ? undefined : (await forParts(context, stack)).find((one) => one.formatter)?.formatter;
   const fact = spec && facts.found(spec.package);
   const version = fact?.installed ?? fact?.locked;
-  const settings = spec && settingsOf(context, facts, spec);
-  const whole = edits.filter(({ format }) => format === 'whole');
-  if (!doors.formatters || !spec || !settings || version === undefined || whole.length === 0) return [...edits];
+  if (!doors.formatters || !spec || version === undefined) return [...edits];
+  // Loaded only where a formatter is there: settings are read by parsers of their own.
+  const { optionsFor, settingsOf } = await import('./formatter-told.ts');
+  const settings = settingsOf(context, facts, spec);
+  if (!settings) return [...edits];
   const texts = whole.flatMap((edit) =>
     edit.format === 'whole' ? [{ file: edit.file, text: edit.operation.text }] : [],
   );
@@ -62,87 +48,4 @@ export async function laidOut(
     const text = results.get(edit);
     return text === undefined || edit.format !== 'whole' ? edit : { ...edit, ...wholeFile(edit.file, text) };
   });
-}
-
-/** The options for one file: what editors are told, then the project's own, then those for files of its name. */
-async function optionsFor(
-  root: string,
-  { file, text }: { file: string; text: string },
-  settings: Settings,
-): Promise<Options> {
-  const inFolder = path.posix.relative(settings.folder, file);
-  const meant = settings.overrides.filter(({ files }) => picomatch(files, { dot: true, basename: true })(inFolder));
-  return {
-    ...(await editorOptions(root, file)),
-    ...settings.options,
-    ...Object.fromEntries(meant.flatMap(({ options }) => Object.entries(options))),
-    // Texts have the line breaks that they will have in the project.
-    endOfLine: text.includes('\r\n') ? 'crlf' : 'lf',
-  };
-}
-
-/** The settings nearest to a workspace; none where they are computed, or there are none at all: then the formatter is not what lays sources out here. */
-function settingsOf(
-  context: Context,
-  { folder, style }: Pick<Growing['facts'], 'folder' | 'style'>,
-  { settings }: FormatterSpec,
-): Settings | undefined {
-  for (const at of new Set([folder, '.'])) {
-    for (const name of settings) {
-      const found = name.startsWith('#/')
-        ? memberOf(context, at, name.slice(2))
-        : readSettings(context, path.posix.join(at, name), style);
-      if (found === 'none') continue;
-      return found && { folder: at, ...found };
-    }
-  }
-  return undefined;
-}
-
-/** What a member of a workspace's manifest says; `none` where it is not there, undefined where it cannot be told. */
-function memberOf({ facts }: Context, folder: string, member: string): Omit<Settings, 'folder'> | undefined | 'none' {
-  const value = facts.workspaces.find((one) => one.folder === folder)?.manifest.all[member];
-  return value === undefined ? 'none' : plainSettings(value);
-}
-
-/** The same of a settings file. */
-function readSettings(
-  { reader, host }: Context,
-  file: string,
-  style: CodeStyle,
-): Omit<Settings, 'folder'> | undefined | 'none' {
-  const text = readText(reader, path.join(host.root, file));
-  if (text === undefined) return 'none';
-  if (/\.[cm]?[jt]s$/.test(file)) return plainSettings(readPlain(text, { file, style }));
-  try {
-    // JSON is read as YAML, too (YAML 1.2, section 1.3).
-    return plainSettings(parseYaml(text));
-  } catch {
-    return undefined;
-  }
-}
-
-const glob = z.string().check(z.refine(isPlainGlob));
-const override = z.object({
-  files: z.union([glob, z.array(glob)]),
-  options: z.record(z.string(), z.unknown()),
-});
-const overrides = z.array(override);
-
-/** Settings as they are told; undefined for the name of a package that has them. */
-function plainSettings(value: unknown): Omit<Settings, 'folder'> | undefined {
-  if (value === null || typeof value !== 'object' || Array.isArray(value)) return undefined;
-  const { overrides: more = [], ...options } = value as Record<string, unknown>;
-  const found = overrides.safeParse(more);
-  if (!found.success) return undefined;
-  return {
-    options: plainOptions(options),
-    overrides: found.data.map((one) => ({ files: one.files, options: plainOptions(one.options) })),
-  };
-}
-
-/** Options that say something by themselves; what brings code along (plugins) is not among them. */
-function plainOptions(options: Readonly<Record<string, unknown>>): Options {
-  const isPlain = ([, value]: [string, unknown]): boolean => ['string', 'number', 'boolean'].includes(typeof value);
-  return Object.fromEntries(Object.entries(options).filter(isPlain)) as Options;
 }

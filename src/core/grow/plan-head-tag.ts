@@ -67,10 +67,10 @@ function checkTag({ name, value }: HeadTagRequest): void {
 /** Throws a Problem (status 3) where the host has such an element itself. */
 function refuseTwice(ground: Ground, { file }: Joint, { name, value }: HeadTagRequest): void {
   const text = ground.text(file) ?? '';
+  const element = `\\bname\\s*[=:]\\s*["']${literally(name)}["']`;
   const camel = name.replaceAll(/-(\w)/g, (_, letter: string) => letter.toUpperCase());
-  const own = new RegExp(
-    `\\bname\\s*[=:]\\s*["']${literally(name)}["']|["']${literally(name)}["']\\s*:|\\b${camel}\\s*:`,
-  );
+  const member = `["']${literally(name)}["']\\s*:|\\b${camel}\\s*:`;
+  const own = new RegExp(/\.[cm]?[jt]sx?$/.test(file) ? `${element}|${member}` : element);
   const at = text.search(own);
   if (at === -1) return;
   throw new Problem({

@@ -30,8 +30,7 @@ export async function planPieces(context: Context, { names, workspace }: PieceRe
   if (!kit) throw noKit(place);
   const missing = names.find((name) => !Object.hasOwn(kit.pieces, name));
   if (missing !== undefined) throw noPiece(missing, kit);
-  const parts: NewPart[] = [];
-  for (const name of withNeeds(kit, names)) parts.push(...(await pieceAsPart(context, place, kit, name)));
+  const parts = await piecesAsParts(context, place, kit, withNeeds(kit, names));
   if (parts.length === 0) return undefined;
   const isThere = hasGrown(context, kit.definition.integration, workspace);
   const first = isThere ? undefined : await attachKit(context, kit, workspace);
@@ -54,18 +53,36 @@ function attachKit(context: Context, { definition }: Kit, workspace: string): Pr
   return planAttach(context, [{ definition, workspace, choices: {} }], wishes);
 }
 
-/** A piece as it is to be; none where it is so already. */
-async function pieceAsPart(context: Context, place: Growing, kit: Kit, name: string): Promise<NewPart[]> {
+/** Pieces as they are to be, laid out together; those that are so already are left out. */
+async function piecesAsParts(context: Context, place: Growing, kit: Kit, names: readonly string[]): Promise<NewPart[]> {
   const { facts, stack } = place;
-  const id = partId('piece', name);
-  const replaces = context.ledgers.find((one) => one.integration === id && one.workspace === facts.folder);
   const made = { workspace: stack.workspace, stack, style: bareStyle(context, facts), values: kit.values };
-  const wanted = await laidOut(context, place, wayEdits({ files: pieceFiles(kit, name), ties: [] }, made));
+  const each = names.map((name) => ({ name, edits: wayEdits({ files: pieceFiles(kit, name), ties: [] }, made) }));
+  const all = await laidOut(
+    context,
+    place,
+    each.flatMap(({ edits }) => edits),
+  );
+  return each.flatMap(
+    ({ name, edits }) => pieceAsPart(context, facts.folder, kit, name, all.splice(0, edits.length)) ?? [],
+  );
+}
+
+/** A piece as it is to be; undefined where it is so already. */
+function pieceAsPart(
+  { ledgers }: Context,
+  workspace: string,
+  { definition }: Kit,
+  name: string,
+  wanted: readonly Edit[],
+): NewPart | undefined {
+  const id = partId('piece', name);
+  const replaces = ledgers.find((one) => one.integration === id && one.workspace === workspace);
   const edits = replaces ? wanted.map((edit) => asItIs(edit, replaces)) : wanted;
-  if (replaces && edits.every((edit) => replaces.edits.some((old) => sameEdit(old, edit)))) return [];
-  const part: NewPart = {
+  if (replaces && edits.every((edit) => replaces.edits.some((old) => sameEdit(old, edit)))) return undefined;
+  return {
     id,
-    title: `${kit.definition.title}: ${name}`,
+    title: `${definition.title}: ${name}`,
     way: `as ${edits.map(({ file }) => file).join(', ')}`,
     choices: {},
     edits,
@@ -73,7 +90,6 @@ async function pieceAsPart(context: Context, place: Growing, kit: Kit, name: str
     tell: [],
     replaces,
   };
-  return [part];
 }
 
 /** An edit as it was made, where only the layout would be another one: what a host is written like may change. */

@@ -2,6 +2,7 @@ import type { Edit } from '../edits/edit.ts';
 import type { Located } from '../formats/script/locate.ts';
 import type { ScriptOperation } from '../formats/script/operations.ts';
 import { elementIn } from '../text/element-in.ts';
+import { escapeAttribute } from '../text/escape-attribute.ts';
 import { indentAt } from '../text/positions.ts';
 import type { ConfigFile } from './config-file.ts';
 import type { Ground } from './ground.ts';
@@ -39,7 +40,7 @@ export function templateHeadJoint(ground: Ground, file: string, seed?: string): 
     // Of very many a few are enough.
     const last = metas.slice(-20).findLast((one) => text.split(one).length === 2);
     const end = last?.endsWith('/>') === false ? '>' : ' />';
-    const code = `<meta name="${meta}" content="${content.replaceAll('&', '&amp;').replaceAll('"', '&quot;')}"${end}`;
+    const code = `<meta name="${meta}" content="${escapeAttribute(content)}"${end}`;
     const anchor = last ?? head[0].slice(0, head[0].indexOf('>') + 1);
     const within = indentAt(text, text.indexOf(head[0])) + ground.workspace.style.indent;
     const glue = `\n${last === undefined ? within : indentAt(text, text.indexOf(last))}`;

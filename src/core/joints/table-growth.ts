@@ -1,19 +1,16 @@
 import path from 'node:path';
 import { componentGrowth } from './component-files.ts';
-import { returnedLayout } from './component-layout.ts';
-import { componentsHome } from './components-home.ts';
 import { elementEnding } from './element-ending.ts';
-import { addressOfParts, filePages } from './file-routes.ts';
 import type { Ground } from './ground.ts';
-import type { FileRoutes, Growth, KindGrowth, LayoutGrowth, PlainName, Standing } from './growth.ts';
+import type { Growth, KindGrowth, Standing } from './growth.ts';
 import { lazyReact, lazyVue } from './lazy-entries.ts';
 import { ownFilesOf } from './own-sources.ts';
 import { holdsPages } from './page-folders.ts';
-import { childrenLayout, layoutName, plainReactPage, plainVuePage } from './plain-parts.ts';
+import { layoutName, plainReactPage, plainVuePage } from './plain-parts.ts';
 import { tablePages } from './route-table.ts';
 import { tableLayout, type LayoutForm } from './table-layout.ts';
+import { typedLayout, typedPages } from './typed-routes.ts';
 
-const TYPED_ROUTER = '@tanstack/react-router';
 const ROUTERS = ['vue-router', 'react-router', 'react-router-dom'];
 
 /** What an app writes its pages and components with. */
@@ -24,43 +21,6 @@ interface Elements extends Pick<KindGrowth, 'plainText' | 'lazily'> {
   /** What a new one ends in. */
   ending: string;
   layout: LayoutForm;
-}
-
-/** The folder of typed file routes (TanStack Router, "File-Based Routing"): those that begin with an underscore are only around others, with a hyphen none. */
-function typedRoutes(ground: Ground): FileRoutes | undefined {
-  const folder = ground.inHost('src/routes');
-  const names = ground.names(folder);
-  const root = names.find((name) => /^__root\.[jt]sx$/.test(name));
-  // The manifest is read without what Ligament has put in.
-  const isThere = ground.finds(TYPED_ROUTER) || ground.text(`${folder}/${root}`)?.includes(TYPED_ROUTER) === true;
-  if (!isThere || names.length === 0) return undefined;
-  return {
-    folder,
-    addressOf(file) {
-      const parts = file.replace(/(\.lazy)?\.[jt]sx$/, '').split(/[/.]/);
-      const isOwn = parts.some((part) => part.startsWith('-') || part.startsWith('__'));
-      if (!/\.[jt]sx$/.test(file) || isOwn || /\.(test|spec)\./.test(file)) return undefined;
-      const shown = parts.filter((part) => !part.startsWith('_') && part !== 'route');
-      return shown.length > 0 ? addressOfParts(shown) : undefined;
-    },
-    plain: (segment) => `${segment}.tsx`,
-  };
-}
-
-/** The plainest page that is a typed route: it names its own path, with what is only around it. */
-function plainTyped({ folder }: FileRoutes): KindGrowth['plainText'] {
-  return (name, file) => {
-    const above = path.posix.dirname(path.posix.relative(folder, file));
-    const id = path.posix.join('/', above, name.kebab);
-    const page = plainReactPage(name).replace('export default ', '');
-    return `import { createFileRoute } from '${TYPED_ROUTER}';\n\nexport const Route = createFileRoute('${id}')({ component: ${name.pascal} });\n\n${page}`;
-  };
-}
-
-/** Whether a typed route has the component itself that it shows: one that hands on another module's says nothing of pages. */
-function showsItself(text: string): boolean {
-  const name = /\bcomponent\s*:\s*([A-Z]\w*)\s*[,}]/.exec(text)?.[1];
-  return name === undefined || new RegExp(`\\b(function|const|class)\\s+${name}\\b`).test(text);
 }
 
 /** What grows in an app whose pages are listed in a table of routes. `inPlain`: its bundler takes elements in plain .js files. */
@@ -74,22 +34,6 @@ export function tableGrowth(ground: Ground, { inPlain = false }: { inPlain?: boo
     layout: () => typedLayout(ground, ending) ?? tableLayout(ground, tablePages(ground, ROUTERS), layout),
     component: () => componentGrowth(ground, components, ending),
   };
-}
-
-/** Typed routes are named by their files: a layout goes around what the components of pages show, and no file has to move. */
-function typedLayout(ground: Ground, ending: string): LayoutGrowth | undefined {
-  const typed = typedRoutes(ground);
-  const pages = typed ? filePages(ground, typed) : [];
-  if (pages.length === 0) return undefined;
-  const layout = {
-    pages,
-    file: (name: PlainName) => `${componentsHome(ground)}/${layoutName(name)}.${ending}`,
-    plainText: childrenLayout,
-  };
-  return returnedLayout(ground, layout, (text) => {
-    const name = /\bcomponent\s*:\s*([A-Z]\w*)\s*[,}]/.exec(text)?.[1];
-    return name === undefined ? undefined : { function: name };
-  });
 }
 
 function elementsOf(ground: Ground, inPlain: boolean): Elements | undefined {
@@ -115,10 +59,8 @@ function elementsOf(ground: Ground, inPlain: boolean): Elements | undefined {
 }
 
 function pagesOf(ground: Ground, { pages, plainText, lazily }: Elements): KindGrowth {
-  const typed = typedRoutes(ground);
-  const byFiles = typed ? filePages(ground, typed) : [];
-  if (typed && byFiles.length > 0)
-    return { standing: byFiles, routes: typed, plainText: plainTyped(typed), does: showsItself };
+  const typed = typedPages(ground);
+  if (typed) return typed;
   const listed = tablePages(ground, ROUTERS);
   const isBegun = listed.every(({ address }) => address === '/');
   const [root] = listed;

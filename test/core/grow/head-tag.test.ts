@@ -44,7 +44,7 @@ describe('a tag in the head of every page', () => {
   it('is escaped', async () => {
     const host = new MemoryStackHost('astro-ts');
     await host.growHeadTag('description', 'Beds "A" & <B>');
-    expect(host.text('src/layouts/Base.astro')).toContain('content="Beds &quot;A&quot; &amp; <B>"');
+    expect(host.text('src/layouts/Base.astro')).toContain('content="Beds &quot;A&quot; &amp; &lt;B>"');
     const next = new MemoryStackHost('next-app-ts');
     await next.growHeadTag('generator', `"'\\ \${1}`);
     expect(next.text('src/app/layout.tsx')).toMatch(/generator: (["']).*\1 \}/);

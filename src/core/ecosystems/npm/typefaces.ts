@@ -1,6 +1,7 @@
 import postcss from 'postcss';
 import type { HostPackages, Typeface, TypefaceKind, WorkspacePackages } from '../work.ts';
 import type { Clash } from '../../resolve/resolve.ts';
+import { jsonIn } from '../../text/json-text.ts';
 import { archiveFiles } from './archive-files.ts';
 import { choosePackages } from './choose-packages.ts';
 
@@ -56,7 +57,7 @@ async function readTypeface(
   if (!font) return undefined;
   const bold = files.has('700.css') ? ['700.css'] : [];
   const sheets = sheet === 'index.css' ? [name] : [sheet, ...bold].map((one) => `${name}/${one}`);
-  const { category } = jsonIn(text('metadata.json'));
+  const { category } = Object(jsonIn(text('metadata.json'))) as { category?: unknown };
   return { family: face.family, kind: KINDS.find((one) => one === category) ?? 'sans-serif', sheets, font };
 }
 
@@ -78,12 +79,4 @@ function latinFace(css: string): { family: string; file: string } | undefined {
       found = { family, file };
   });
   return found;
-}
-
-function jsonIn(text: string): { category?: unknown } {
-  try {
-    return Object(JSON.parse(text)) as { category?: unknown };
-  } catch {
-    return {};
-  }
 }

@@ -1,5 +1,6 @@
 import { parse, type DefaultTreeAdapterMap } from 'parse5';
 import { lineBreakOf } from '../../text/code-style.ts';
+import { escapeAttribute } from '../../text/escape-attribute.ts';
 import { literally } from '../../text/literally.ts';
 import { indentAt, lineStart } from '../../text/positions.ts';
 import { cutWithLine } from '../../text/own-line.ts';
@@ -178,8 +179,4 @@ function hasIdentity(element: Element, { tag, attributes, identity, text }: Head
   if (identity.length > 0) return identity.every((name) => attribute(element, name) === attributes[name]);
   const [inner] = element.childNodes;
   return inner !== undefined && 'value' in inner && inner.value.trim() === (text ?? '').trim();
-}
-
-function escapeAttribute(value: string): string {
-  return value.replaceAll('&', '&amp;').replaceAll('"', '&quot;').replaceAll('<', '&lt;');
 }

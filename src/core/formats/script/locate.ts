@@ -1,5 +1,5 @@
 import { refused, type Refusal, type Surroundings } from '../format.ts';
-import { isBlocked } from './blocked.ts';
+import { blocked, isBlocked, type Blocked } from './blocked.ts';
 import { callsExport, configRoot } from './config-root.ts';
 import { itemsOf } from './containers.ts';
 import { findList } from './exported.ts';
@@ -11,25 +11,36 @@ export type Located = { line: number; made: boolean } | { refusal: Refusal };
 
 /** Tells without editing where the list or object at an address stands (`made` where it would have to be made). */
 export function locate(text: string, address: ConfigAddress, around: Surroundings): Located {
-  const parsed = parseScript(text, around.file);
-  const by = (reason: string, at: number): Located => ({ refusal: refused(text, at, reason, '').refusal });
-  if ('fault' in parsed) return by(`it cannot be parsed (${parsed.fault.message})`, parsed.fault.offset);
-  const target = findList(parsed, address);
-  if (isBlocked(target)) return by(target.blocked, target.at);
-  const node = 'list' in target ? target.list.node : target.makeIn.node;
-  return { line: text.slice(0, node.start).split('\n').length, made: !('list' in target) };
+  return located(text, around, (script) => {
+    const target = findList(script, address);
+    if (isBlocked(target)) return target;
+    return 'list' in target ? { node: target.list.node, made: false } : { node: target.makeIn.node, made: true };
+  });
 }
 
 /** The same of the object that an address leads into. */
 export function locateRoot(text: string, address: ConfigAddress, around: Surroundings): Located {
+  return located(text, around, (script) => {
+    const root = configRoot(script, address);
+    if (isBlocked(root)) return root;
+    const node = resolved(script, root);
+    return node.type === 'ObjectExpression'
+      ? { node, made: false }
+      : blocked('what it exports there is not written as an object', node);
+  });
+}
+
+function located(
+  text: string,
+  around: Surroundings,
+  find: (script: Script) => { node: Node; made: boolean } | Blocked,
+): Located {
   const parsed = parseScript(text, around.file);
   const by = (reason: string, at: number): Located => ({ refusal: refused(text, at, reason, '').refusal });
   if ('fault' in parsed) return by(`it cannot be parsed (${parsed.fault.message})`, parsed.fault.offset);
-  const root = configRoot(parsed, address);
-  if (isBlocked(root)) return by(root.blocked, root.at);
-  const node = resolved(parsed, root);
-  if (node.type !== 'ObjectExpression') return by('what it exports there is not written as an object', node.start);
-  return { line: text.slice(0, node.start).split('\n').length, made: false };
+  const found = find(parsed);
+  if (isBlocked(found)) return by(found.blocked, found.at);
+  return { line: text.slice(0, found.node.start).split('\n').length, made: found.made };
 }
 
 /** Whether the list at an address has an item that is a call, or a `new`, of an export of a module. */

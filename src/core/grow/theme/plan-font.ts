@@ -6,6 +6,7 @@ import type { Tie } from '../../definition/ties.ts';
 import { partId } from '../../edits/part-id.ts';
 import type { Typeface } from '../../ecosystems/work.ts';
 import { workOf } from '../../ecosystems/works.ts';
+import { quoteOf } from '../../formats/style/sheet.ts';
 import type { Context } from '../../host/context.ts';
 import type { Ground } from '../../joints/ground.ts';
 import { tieAt, type Joint } from '../../joints/joint.ts';
@@ -19,7 +20,7 @@ import type { Growing } from '../growing.ts';
 import { hasGrown, partChange } from '../part-change.ts';
 import { standInFor, type StandIn } from './stand-in.ts';
 import { marked, themeEdits, themeOf, themeProofs, wrong } from './theme-edits.ts';
-import { prefixOf, type ThemePlace } from './theme-place.ts';
+import { tellingPrefix, type ThemePlace } from './theme-place.ts';
 
 /** A font as it comes: what loads it, and what stands in for it until then. */
 interface Font {
@@ -126,11 +127,10 @@ function fontEdits(
       where: { file },
       next: 'Nothing was changed. Move it or give it another name.',
     });
-  const quoted = quotedAs(ground);
+  const quoted = quotedAs(ground, undefined);
   const families = [face.family, `${shown} Stand-in`];
-  const value = [...families.map(quotedAs(ground, theme?.file)), standIn.generic].join(', ');
-  const prefix = theme && prefixOf(theme, theme.block?.fonts?.begins ?? 'font-');
-  const name = (prefix === undefined || (prefix === '' && theme?.kind !== 'settings') ? 'font-' : prefix) + own;
+  const value = [...families.map(quotedAs(ground, theme && ground.text(theme.file))), standIn.generic].join(', ');
+  const name = (theme ? tellingPrefix(theme, theme.block?.fonts?.begins ?? 'font-') : 'font-') + own;
   const code = `[${[...families.map((one) => `"${one}"`), standIn.generic].map((one) => `'${one}'`).join(', ')}]`;
   const inTheme = theme && themeEdits(theme, 'fonts', [{ name, value, code }]);
   const text = sheetOf(shown, face, standIn, quoted) + (theme ? '' : `\n:root {\n  --${name}: ${value};\n}\n`);
@@ -154,11 +154,11 @@ function fontEdits(
   };
 }
 
-/** Puts texts into the quotes that a sheet has; into those of the project's scripts where it has none. */
-function quotedAs(ground: Ground, file?: string): (text: string) => string {
-  const text = (file === undefined ? undefined : ground.text(file)) ?? '';
-  const [first] = /["']/.exec(text) ?? [ground.workspace.style.quotes === 'single' ? "'" : '"'];
-  return (one) => first + one + first;
+/** Puts texts into the quotes that a sheet has; into those of the project's scripts where there is none. */
+function quotedAs({ workspace }: Ground, sheet: string | undefined): (text: string) => string {
+  const own = workspace.style.quotes === 'single' ? "'" : '"';
+  const quote = sheet === undefined || !/["']/.test(sheet) ? own : quoteOf(sheet);
+  return (one) => quote + one + quote;
 }
 
 function sheetOf(

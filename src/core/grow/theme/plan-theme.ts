@@ -8,9 +8,8 @@ import type { ThemeRequest } from '../grow-request.ts';
 import { growing, withoutParts, type Growing } from '../growing.ts';
 import { hasGrown, partChange } from '../part-change.ts';
 import { readableOn, readHex } from './contrast.ts';
-import { planFont } from './plan-font.ts';
 import { marked, placeOf, themeEdits, themeProofs, wrong } from './theme-edits.ts';
-import { prefixOf, type ThemePlace } from './theme-place.ts';
+import { prefixOf, tellingPrefix, type ThemePlace } from './theme-place.ts';
 import { scaleSteps, tooSteep, type ScaleWish } from './type-scale.ts';
 
 /**
@@ -25,7 +24,8 @@ export async function planTheme(context: Context, request: ThemeRequest): Promis
     case 'colour':
       return planColour(context, place, ground, request);
     case 'font':
-      return planFont(context, place, ground, request);
+      // It measures fonts: what does so is loaded for this alone.
+      return (await import('./plan-font.ts')).planFont(context, place, ground, request);
     case 'container':
       return planContainer(context, place, ground, request);
     case 'type-scale':
@@ -77,8 +77,7 @@ async function planContainer(
   const id = partId('container', own);
   if (hasGrown(context, id, workspace)) return undefined;
   const theme = await placeOf(context, place, ground, 'widths');
-  const prefix = prefixOf(theme, theme.block?.widths?.begins ?? 'container-');
-  const written = (prefix === '' && theme.kind !== 'settings' ? 'container-' : prefix) + own;
+  const written = tellingPrefix(theme, theme.block?.widths?.begins ?? 'container-') + own;
   const style = theme.block?.widths ?? theme.settings?.widths;
   const use = theme.kind === 'variables' ? marked(theme, written) : `var(${marked(theme, written)})`;
   return partChange(context, place, {

@@ -50,6 +50,9 @@ export function themeEdits(theme: ThemePlace, of: ThemeOf, values: readonly Valu
   }));
 }
 
+// How a colour or a list of families is written in the end is its own affair.
+const SETS_PLAINLY: Partial<Record<ThemeOf, string>> = { sizes: 'font-size', widths: 'max-width' };
+
 /** The proof that a class which uses a value of the theme sets what it should. */
 export function themeProofs(
   { block, settings }: ThemePlace,
@@ -64,11 +67,8 @@ export function themeProofs(
   }
   const inSettings = settings?.[of];
   if (!inSettings) return [];
-  // How a colour or a list is written in the end is its own affair.
-  const sets = of === 'sizes' ? 'font-size' : of === 'widths' ? 'max-width' : undefined;
-  return [
-    { proof: 'built-css', class: [inSettings.class + name], declares: sets === undefined ? {} : { [sets]: value } },
-  ];
+  const sets = SETS_PLAINLY[of];
+  return [{ proof: 'built-css', class: [inSettings.class + name], declares: sets ? { [sets]: value } : {} }];
 }
 
 /** A name as it is written where the theme is. */

@@ -128,3 +128,9 @@ export function prefixOf({ kind, names }: ThemePlace, usual: string): string {
   if (names.length === 0) return usual;
   return most !== undefined && (isUsual || firsts.length > 2) ? `${most}-` : '';
 }
+
+/** The same for values whose own names say nothing of what they are: one always stands in front, but where a place says it. */
+export function tellingPrefix(theme: ThemePlace, usual: string): string {
+  const prefix = prefixOf(theme, usual);
+  return prefix === '' && theme.kind !== 'settings' ? usual : prefix;
+}
