@@ -154,8 +154,13 @@ function writeMaps({ maps, inputs }) {
   writeInto(path.join(folder, 'inputs.json'), JSON.stringify([...inputs].sort()));
 }
 
-// The reader of editors' settings is a WebAssembly module, which is read from beside the program.
-copyFileSync(path.join(root, 'node_modules/@one-ini/wasm/one_ini_bg.wasm'), path.join(root, 'dist/one_ini_bg.wasm'));
+// WebAssembly modules are read from beside the program: the reader of editors' settings, the parser of PHP and its grammar.
+for (const file of [
+  '@one-ini/wasm/one_ini_bg.wasm',
+  'web-tree-sitter/web-tree-sitter.wasm',
+  'tree-sitter-php/tree-sitter-php.wasm',
+])
+  copyFileSync(path.join(root, 'node_modules', file), path.join(root, 'dist', path.basename(file)));
 
 async function buildTools() {
   const outdir = path.join(root, 'build');

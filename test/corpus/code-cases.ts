@@ -1,14 +1,10 @@
-import { spawnSync } from 'node:child_process';
-import fs from 'node:fs';
-import os from 'node:os';
-import path from 'node:path';
 import { parse as parseVue } from '@vue/compiler-dom';
 import postcss from 'postcss';
 import { parse as parseScss } from 'postcss-scss';
 import type { FormatOperation } from '../../src/core/formats/formats.ts';
-import { readPhp } from '../../src/core/formats/php/document.ts';
 import { readXml, type XmlElement } from '../../src/core/formats/xml/document.ts';
-import { base, type CheckedEdit, type CorpusCase } from './case.ts';
+import { PHP_CASES } from './php-cases.ts';
+import { base, type CorpusCase } from './case.ts';
 
 const MARK = 'ligament-corpus';
 
@@ -84,46 +80,6 @@ const POM: FormatOperation[] = [
   { format: 'xml', operation: { op: 'text', path: ['project', 'properties', MARK], value: 'beans' } },
 ];
 
-const PHP: FormatOperation[] = [
-  { format: 'php', operation: { op: 'use', name: 'Ligament\\Corpus' } },
-  { format: 'php', operation: { op: 'statement', code: "ligament_corpus('beans');" } },
-];
-const PHP_ARRAY: FormatOperation[] = [
-  {
-    format: 'php',
-    operation: { op: 'entry', array: 'returned', pointer: '', key: `'${MARK}'`, code: "['beans' => true]" },
-  },
-];
-
-/** The top-level statements that were there must be there still, and the file must read as PHP. */
-function phpFault(before: string, after: string, _: FormatOperation, file: string): string | undefined {
-  const [was, is] = [readPhp(before, file), readPhp(after, file)];
-  if ('reason' in was || 'reason' in is) return 'it does not parse any more';
-  const added = is.statements.length - was.statements.length;
-  return added === 0 || added === 1 ? undefined : `${added} statements more`;
-}
-
-/** Asks PHP itself whether every text is one that it takes (`TOKEN_PARSE` fails on a syntax error), in one process. */
-function checkedByPhp(edits: readonly CheckedEdit[]): { faults: string[]; note: string } {
-  const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'ligament-corpus-'));
-  const list = path.join(folder, 'texts.json');
-  fs.writeFileSync(list, JSON.stringify(edits));
-  const program = `foreach (json_decode(file_get_contents($argv[1]), true) as $one) {
-    try { token_get_all($one['before'], TOKEN_PARSE); } catch (Throwable $e) { continue; }
-    try { token_get_all($one['after'], TOKEN_PARSE); echo "ok\\n"; }
-    catch (Throwable $e) { echo $one['file'] . ': ' . $e->getMessage() . "\\n"; }
-  }`;
-  const { stdout, error } = spawnSync('php', ['-d', 'memory_limit=-1', '-r', program, '--', list], {
-    encoding: 'utf8',
-    maxBuffer: 1 << 28,
-  });
-  fs.rmSync(folder, { recursive: true, force: true });
-  if (error) return { faults: [], note: 'PHP is not installed, so its own parser was not asked' };
-  const lines = stdout.split('\n').filter((line) => line !== '');
-  const faults = lines.filter((line) => line !== 'ok');
-  return { faults, note: `${lines.length - faults.length} texts read by PHP itself` };
-}
-
 export const CODE_CASES: CorpusCase[] = [
   {
     name: 'style sheets',
@@ -160,19 +116,5 @@ export const CODE_CASES: CorpusCase[] = [
       return kept && rest.length > xmlEvents(before).length ? undefined : 'other elements than before';
     },
   },
-  {
-    name: 'PHP files that return an array',
-    matches: (file) => file.endsWith('.php') && /\/(config|lang|Resources|data)\//.test(file),
-    skips: (text) => !/^return\s*(\[|array\s*\()/m.test(text),
-    operations: () => PHP_ARRAY,
-    fault: phpFault,
-    finish: checkedByPhp,
-  },
-  {
-    name: 'PHP files',
-    matches: (file) => file.endsWith('.php'),
-    operations: () => PHP,
-    fault: phpFault,
-    finish: checkedByPhp,
-  },
+  ...PHP_CASES,
 ];

@@ -148,7 +148,7 @@ describe('PHP', () => {
           code: '4',
         });
         expect(after).toBeDefined();
-        expect(readPhp(after ?? '', 'a.php')).not.toHaveProperty('reason');
+        expect(readPhp(after ?? '')).not.toHaveProperty('reason');
         const used = expectSafe(php, 'config.php', text, { op: 'use', name: 'Garden\\Beans' });
         expect(used?.indexOf('use Garden')).toBeLessThan(used?.indexOf('return') ?? -1);
         expectSafe(php, 'config.php', text, { op: 'item', array: 'returned', pointer: '/beans', code: "'x'" });

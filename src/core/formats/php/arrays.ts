@@ -1,6 +1,16 @@
 import { splitPointer } from '../json-pointer.ts';
 import type { Container } from '../members.ts';
-import { childOf, lastPart, listOf, nameOf, type Php, type PhpScript } from './document.ts';
+import {
+  childOf,
+  childrenOf,
+  lastPart,
+  nameOf,
+  statementsIn,
+  textOf,
+  valueOf,
+  type Php,
+  type PhpScript,
+} from './document.ts';
 
 /** Which array of a file is meant: the one that the file returns, that a method returns, or that a property holds. */
 export type PhpArray =
@@ -27,10 +37,10 @@ export function findArray(
   const keys = splitPointer(pointer);
   for (const [depth, key] of keys.entries()) {
     const entry = entryOf(script, array, quoted(key));
-    if (!entry && listOf(array, 'items').some(({ unpack }) => unpack === true))
+    if (!entry && isOpen(array))
       return { blocked: `"${key}" may come from an array that is spread in`, at: array.start };
     if (!entry) return { array, rest: keys.slice(depth) };
-    const value = literalArray(script, childOf(entry, 'value'));
+    const value = arrayIn(script, valueOf(entry), script.statements);
     if (isBlocked(value)) return value;
     array = value;
   }
@@ -41,11 +51,26 @@ export function quoted(text: string): string {
   return `'${text.replaceAll('\\', '\\\\').replaceAll("'", "\\'")}'`;
 }
 
+/** The items of an array, with their keys. */
+export function itemsOf(array: Php): Php[] {
+  return childrenOf(array, 'array_element_initializer');
+}
+
+/** Whether an array takes in others, so that it may have more than is written in it. */
+export function isOpen(array: Php): boolean {
+  return itemsOf(array).some(({ children }) => children[0]?.kind === 'variadic_unpacking');
+}
+
+/** The key of an item of an array, where it has one. */
+export function keyOf(item: Php): Php | undefined {
+  return item.children.some(({ kind }) => kind === '=>') ? item.children[0] : undefined;
+}
+
 /** The entry of an array with this key, given as code. */
 export function entryOf(script: PhpScript, array: Php, key: string): Php | undefined {
   const wanted = normalCode(key, script.uses);
-  return listOf(array, 'items').findLast((item) => {
-    const own = childOf(item, 'key');
+  return itemsOf(array).findLast((item) => {
+    const own = keyOf(item);
     return own !== undefined && normalCode(textOf(script, own), script.uses) === wanted;
   });
 }
@@ -53,20 +78,14 @@ export function entryOf(script: PhpScript, array: Php, key: string): Php | undef
 /** The item of a list that is written as this code. */
 export function itemOf(script: PhpScript, array: Php, code: string): Php | undefined {
   const wanted = normalCode(code, script.uses);
-  return listOf(array, 'items').find(
-    (item) => !childOf(item, 'key') && normalCode(textOf(script, item), script.uses) === wanted,
-  );
-}
-
-export function textOf({ text }: PhpScript, node: Php): string {
-  return text.slice(node.start, node.end);
+  return itemsOf(array).find((item) => !keyOf(item) && normalCode(textOf(script, item), script.uses) === wanted);
 }
 
 /** Code in which spacing, the kind of quotes and short names of imported classes say nothing, so that two can be compared. */
 export function normalCode(code: string, uses: ReadonlyMap<string, string>): string {
   return code
     .replaceAll(/"([^"\\$\n]*)"/g, "'$1'")
-    .replaceAll(/(?<![\w\\])\\?[A-Za-z_][\w\\]*(?=::)/g, (name) => {
+    .replaceAll(/(?<![\w\\$>])\\?[A-Za-z_][\w\\]*(?=::)|(?<=\bnew\s+)\\?[A-Za-z_][\w\\]*/g, (name) => {
       const plain = name.replace(/^\\/, '');
       const [head = '', ...rest] = plain.split('\\');
       const full = name.startsWith('\\') ? undefined : uses.get(head);
@@ -76,65 +95,106 @@ export function normalCode(code: string, uses: ReadonlyMap<string, string>): str
     .replaceAll(/,(?=[\])])/g, '');
 }
 
-/** An array as a list of members; undefined where its brackets are not where they should be. */
-export function arrayContainer(script: PhpScript, array: Php): Container | undefined {
-  const { text } = script;
-  const children = listOf(array, 'items').map(({ start, end }) => ({ start, end }));
-  const open = array.shortForm === true ? array.start + 1 : text.indexOf('(', array.start) + 1;
-  const close = array.end - 1;
-  const brackets = `${text[open - 1] ?? ''}${text[close] ?? ''}`;
-  const [first] = children;
-  const fits =
-    (brackets === '[]' || brackets === '()') && (!first || first.start >= open) && (children.at(-1)?.end ?? 0) <= close;
-  return fits ? { open, close, children, bracket: '[' } : undefined;
+/** An array as a list of members. */
+export function arrayContainer(array: Php): Container {
+  const open = array.children.find(({ kind }) => kind === '[' || kind === '(')?.end ?? array.start;
+  const children = itemsOf(array).map(({ start, end }) => ({ start, end }));
+  return { open, close: array.end - 1, children, bracket: '[' };
 }
 
-function returned(script: PhpScript, statements: readonly Php[]): Php | PhpBlocked {
-  const returns = statements.filter(({ kind }) => kind === 'return');
+/** The array that some statements return, in one place. */
+export function returned(script: PhpScript, statements: readonly Php[]): Php | PhpBlocked {
+  const returns = statements.filter(({ kind }) => kind === 'return_statement');
   const [only, second] = returns;
   if (!only) return { blocked: 'it returns no array', at: statements[0]?.start ?? 0 };
   if (second) return { blocked: 'it returns in more than one place', at: second.start };
-  return literalArray(script, childOf(only, 'expr'), statements);
+  return arrayIn(script, valueOf(only), statements);
 }
 
-function literalArray(
-  script: PhpScript,
-  node: Php | undefined,
-  statements: readonly Php[] = script.statements,
-): Php | PhpBlocked {
-  if (node?.kind === 'array') return node;
-  if (node?.kind === 'variable') {
-    const name = nameOf(node);
-    const set = statements.flatMap((statement) => {
-      const assign = statement.kind === 'expressionstatement' ? childOf(statement, 'expression') : undefined;
-      return assign?.kind === 'assign' && nameOf(childOf(assign, 'left')) === name ? [childOf(assign, 'right')] : [];
-    });
-    const [only, second] = set;
-    if (only?.kind === 'array' && !second) return only;
+// What gives on the array that it is called on or given, as far as the last list or entry decides.
+const MERGED =
+  /^(array_merge|array_replace|array_merge_recursive|array_replace_recursive|merge|mergeRecursive|replace|config)$/;
+const HANDED_ON = /^(array_filter|array_values|array_unique|collect|toArray|all|values|filter|unique)$/;
+
+/** The array literal that a value is, looked for through brackets, variables that are set once, and what merges arrays. */
+function arrayIn(script: PhpScript, node: Php | undefined, statements: readonly Php[]): Php | PhpBlocked {
+  switch (node?.kind) {
+    case 'array_creation_expression':
+      return node;
+    case 'parenthesized_expression':
+      return arrayIn(script, valueOf(node), statements);
+    case 'variable_name':
+      return setOnce(script, node, statements);
+    case 'function_call_expression':
+    case 'member_call_expression':
+    case 'scoped_call_expression':
+      return givenTo(script, node, statements);
+    default:
+      return { blocked: 'its value is computed', at: node?.start ?? 0 };
   }
-  return { blocked: 'its value is computed', at: node?.start ?? 0 };
 }
 
-function inClass(script: PhpScript, wanted: Exclude<PhpArray, 'returned'>): Php | PhpBlocked {
+function setOnce(script: PhpScript, variable: Php, statements: readonly Php[]): Php | PhpBlocked {
+  const name = textOf(script, variable);
+  const set = statements.flatMap((statement) => {
+    const assign = statement.kind === 'expression_statement' ? statement.children[0] : undefined;
+    const sets = assign && /assignment/.test(assign.kind) && textOf(script, childOf(assign, 'left')) === name;
+    return sets ? [assign] : [];
+  });
+  const [only, second] = set;
+  if (only?.kind !== 'assignment_expression' || second) return { blocked: 'its value is computed', at: variable.start };
+  const value = childOf(only, 'right');
+  return value?.kind === 'variable_name'
+    ? { blocked: 'its value is computed', at: variable.start }
+    : arrayIn(script, value, statements);
+}
+
+/** The array that a call gets and gives on: its last argument, or what it is called on. */
+function givenTo(script: PhpScript, call: Php, statements: readonly Php[]): Php | PhpBlocked {
+  const name = lastPart(textOf(script, childOf(call, 'function') ?? childOf(call, 'name')));
+  const given = childrenOf(childOf(call, 'arguments'), 'argument');
+  const last = given.at(-1);
+  if (MERGED.test(name) && last) return arrayIn(script, valueOf(last), statements);
+  if (HANDED_ON.test(name)) return arrayIn(script, childOf(call, 'object') ?? valueOf(given[0]), statements);
+  return { blocked: 'its value is computed', at: call.start };
+}
+
+/** The one class of a file, or the one of that name. */
+export function classOf(script: PhpScript, name: string | undefined): Php | PhpBlocked {
   const classes = script.statements.filter(
     (node) =>
-      node.kind === 'class' && (wanted.class === undefined || lastPart(nameOf(node) ?? '') === lastPart(wanted.class)),
+      node.kind === 'class_declaration' &&
+      (name === undefined || lastPart(nameOf(script, node) ?? '') === lastPart(name)),
   );
   const [only, second] = classes;
   if (!only) return { blocked: 'it has no such class', at: 0 };
   if (second) return { blocked: 'it has more than one class', at: second.start };
-  const body = listOf(only, 'body');
+  return only;
+}
+
+/** The block of a method of a class. */
+export function methodBlock(
+  script: PhpScript,
+  wanted: { method: string; class?: string | undefined },
+): Php | PhpBlocked {
+  const holder = classOf(script, wanted.class);
+  if (isBlocked(holder)) return holder;
+  const method = childrenOf(childOf(holder, 'body'), 'method_declaration').find(
+    (node) => nameOf(script, node)?.toLowerCase() === wanted.method.toLowerCase(),
+  );
+  return childOf(method, 'body') ?? { blocked: `its class has no method "${wanted.method}"`, at: holder.start };
+}
+
+function inClass(script: PhpScript, wanted: Exclude<PhpArray, 'returned'>): Php | PhpBlocked {
   if ('method' in wanted) {
-    const method = body.find(
-      (node) => node.kind === 'method' && nameOf(node)?.toLowerCase() === wanted.method.toLowerCase(),
-    );
-    const block = method && childOf(method, 'body');
-    if (!block) return { blocked: `its class has no method "${wanted.method}"`, at: only.start };
-    return returned(script, listOf(block, 'children'));
+    const block = methodBlock(script, wanted);
+    return isBlocked(block) ? block : returned(script, statementsIn(block));
   }
-  const property = body
-    .flatMap((node) => (node.kind === 'propertystatement' ? listOf(node, 'properties') : []))
-    .find((node) => nameOf(node) === wanted.property);
-  if (!property) return { blocked: `its class has no property "${wanted.property}"`, at: only.start };
-  return literalArray(script, childOf(property, 'value'));
+  const holder = classOf(script, wanted.class);
+  if (isBlocked(holder)) return holder;
+  const property = childrenOf(childOf(holder, 'body'), 'property_declaration')
+    .flatMap((node) => childrenOf(node, 'property_element'))
+    .find((node) => nameOf(script, node) === `$${wanted.property}`);
+  if (!property) return { blocked: `its class has no property "${wanted.property}"`, at: holder.start };
+  return arrayIn(script, childOf(property, 'default_value'), script.statements);
 }

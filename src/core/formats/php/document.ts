@@ -1,24 +1,28 @@
-import { Engine, type Node as PhpNode } from 'php-parser';
+import type { TreeCursor } from 'web-tree-sitter';
 import { bracketDepth } from '../nesting.ts';
+import { phpParser } from './grammar.ts';
 
 export interface PhpFault {
   reason: string;
   at: number;
 }
 
-/** A node of a PHP program, with the place where it stands; what else it has depends on its kind. */
-export interface Php extends Record<string, unknown> {
+/** A node of the concrete syntax of a PHP file, by the grammar's own names; brackets, commas and comments are nodes as well. */
+export interface Php {
   kind: string;
+  /** What it is to the node above, by the grammar's name. */
+  field: string | undefined;
   start: number;
   end: number;
+  children: Php[];
 }
 
 export interface PhpScript {
   text: string;
-  /** The statements of the file's one namespace, or of the file itself where it has none. */
+  /** The statements of the file's one namespace, or of the file itself where it has none; comments are not among them. */
   statements: Php[];
   namespace: Php | undefined;
-  /** Everything that the file's top level has, declarations and HTML too. */
+  /** Everything that the file's top level has, tags and HTML too. */
   top: Php[];
   /** Full names of what is imported, by the name that it has here. */
   uses: Map<string, string>;
@@ -29,83 +33,114 @@ const MOST_LEVELS = 250;
 const LARGEST = 2 << 20;
 
 /** Reads a PHP file; texts with several namespaces are not edited. */
-export function readPhp(text: string, file: string): PhpScript | PhpFault {
+export function readPhp(text: string): PhpScript | PhpFault {
   if (text.length > LARGEST) return { reason: 'it is too large', at: 0 };
   if (bracketDepth(text.replaceAll('(', '[').replaceAll(')', ']')) > MOST_LEVELS)
     return { reason: 'it is nested too deeply', at: 0 };
-  let program: Php;
-  try {
-    const engine = new Engine({ parser: { extractDoc: true }, ast: { withPositions: true } });
-    program = placed(engine.parseCode(text, file), text);
-  } catch (error) {
-    const at = error as { message?: string; lineNumber?: number; columnNumber?: number };
-    const message = (at.message ?? String(error)).replace(/ on line \d+$/, '').replace(/^Parse Error : /, '');
-    return { reason: `it cannot be parsed (${message})`, at: offsetOf(text, at.lineNumber ?? 1, at.columnNumber ?? 0) };
-  }
-  const top = listOf(program, 'children');
-  const namespaces = top.filter(({ kind }) => kind === 'namespace');
+  const program = parsed(text);
+  if ('reason' in program) return program;
+  const top = program.children;
+  const namespaces = top.filter(({ kind }) => kind === 'namespace_definition');
   if (namespaces.length > 1) return { reason: 'it has more than one namespace', at: namespaces[1]?.start ?? 0 };
   const [namespace] = namespaces;
-  const statements = namespace ? listOf(namespace, 'children') : top;
-  return { text, statements, namespace, top, uses: usesOf(statements) };
+  const block = namespace && childOf(namespace, 'body');
+  const all = block?.children ?? (namespace ? top.slice(top.indexOf(namespace) + 1) : top);
+  const statements = all.filter(({ kind }) => !BESIDES.has(kind));
+  return { text, statements, namespace, top, uses: usesOf(text, statements) };
 }
 
-/** The parser's tree with plain offsets, checked: its places are the ground that every edit stands on. */
-function placed(node: PhpNode, text: string): Php {
-  const own = node as unknown as Record<string, unknown>;
-  const loc = own.loc as { start: { offset: number }; end: { offset: number } } | null | undefined;
-  const result: Php = { kind: String(own.kind), start: loc?.start.offset ?? 0, end: loc?.end.offset ?? 0 };
-  for (const [key, value] of Object.entries(own)) {
-    if (key === 'loc' || key === 'kind' || /[cC]omments$/.test(key)) continue;
-    result[key] = Array.isArray(value)
-      ? value.map((item: unknown) => (isNode(item) ? placed(item, text) : item))
-      : isNode(value)
-        ? placed(value, text)
-        : value;
+const BESIDES = new Set(['comment', 'php_tag', 'php_end_tag', 'text', '{', '}']);
+
+function parsed(text: string): Php | PhpFault {
+  const tree = phpParser.parse(text);
+  if (!tree) return { reason: 'it cannot be parsed', at: 0 };
+  try {
+    if (!tree.rootNode.hasError) return copied(tree.walk());
+    return { reason: 'it cannot be parsed', at: firstError(tree.walk()) };
+  } finally {
+    tree.delete();
   }
-  return result;
 }
 
-function isNode(value: unknown): value is PhpNode {
-  return typeof value === 'object' && value !== null && 'kind' in value;
+/** The tree as plain data: the parser's own lies in memory that has to be given back. */
+function copied(cursor: TreeCursor): Php {
+  const node: Php = {
+    kind: cursor.nodeType,
+    field: cursor.currentFieldName ?? undefined,
+    start: cursor.startIndex,
+    end: cursor.endIndex,
+    children: [],
+  };
+  if (!cursor.gotoFirstChild()) return node;
+  do node.children.push(copied(cursor));
+  while (cursor.gotoNextSibling());
+  cursor.gotoParent();
+  return node;
 }
 
-export function listOf(node: Php, key: string): Php[] {
-  const value = node[key];
-  return Array.isArray(value) ? (value as unknown[]).filter((item): item is Php => isNode(item)) : [];
+/** Where the first part begins that the grammar does not know. */
+function firstError(cursor: TreeCursor): number {
+  for (;;) {
+    if (cursor.nodeType === 'ERROR' || cursor.nodeIsMissing) return cursor.startIndex;
+    if (cursor.currentNode.hasError && cursor.gotoFirstChild()) continue;
+    if (!cursor.gotoNextSibling()) return cursor.startIndex;
+  }
 }
 
-export function childOf(node: Php, key: string): Php | undefined {
-  const value = node[key];
-  return isNode(value) ? (value as unknown as Php) : undefined;
+/** The child that is this to a node, by the grammar's name. */
+export function childOf(node: Php | undefined, field: string): Php | undefined {
+  return node?.children.find((one) => one.field === field);
 }
 
-/** The name that a node has, as a text or as an identifier of its own. */
-export function nameOf(node: Php | undefined): string | undefined {
-  const name = node?.name;
-  if (typeof name === 'string') return name;
-  return isNode(name) ? nameOf(name as unknown as Php) : undefined;
+/** The children of some kinds. */
+export function childrenOf(node: Php | undefined, ...kinds: string[]): Php[] {
+  return node?.children.filter(({ kind }) => kinds.includes(kind)) ?? [];
 }
 
-function usesOf(statements: readonly Php[]): Map<string, string> {
+export function textOf({ text }: Pick<PhpScript, 'text'>, node: Php | undefined): string {
+  return node ? text.slice(node.start, node.end) : '';
+}
+
+/** The name that a declaration, a call or a variable has. */
+export function nameOf(script: Pick<PhpScript, 'text'>, node: Php | undefined): string | undefined {
+  const name = childOf(node, 'name');
+  return name && textOf(script, name);
+}
+
+/** The statements in a block, comments left out. */
+export function statementsIn(block: Php | undefined): Php[] {
+  return block?.children.filter(({ kind }) => !BESIDES.has(kind)) ?? [];
+}
+
+/** The value that an argument, an array's item, a `return` or brackets hold. */
+export function valueOf(node: Php | undefined): Php | undefined {
+  return node?.children.findLast(({ kind }) => /^[a-z_]+$/.test(kind) && kind !== 'comment' && !KEYWORDS.has(kind));
+}
+
+const KEYWORDS = new Set(['return', 'new', 'yield', 'array', 'reference_modifier']);
+
+function usesOf(text: string, statements: readonly Php[]): Map<string, string> {
   const uses = new Map<string, string>();
-  for (const group of statements) {
-    if (group.kind !== 'usegroup' || group.type === 'function' || group.type === 'const') continue;
-    const prefix = typeof group.name === 'string' ? `${group.name}\\` : '';
-    for (const item of listOf(group, 'items')) {
-      const name = (prefix + (nameOf(item) ?? '')).replace(/^\\/, '');
-      uses.set(nameOf(childOf(item, 'alias')) ?? lastPart(name), name);
-    }
-  }
+  for (const declaration of statements.filter(({ kind }) => kind === 'namespace_use_declaration'))
+    for (const { name, as } of importsOf(text, declaration)) uses.set(as ?? lastPart(name), name);
   return uses;
+}
+
+/** The classes that one `use` imports; functions and constants are none. */
+export function importsOf(text: string, declaration: Php): { name: string; as: string | undefined }[] {
+  if (declaration.children.some(({ field }) => field === 'type')) return [];
+  const group = childOf(declaration, 'body');
+  const prefix = group ? `${textOf({ text }, childrenOf(declaration, 'namespace_name')[0])}\\` : '';
+  return childrenOf(group ?? declaration, 'namespace_use_clause').flatMap((clause) => {
+    if (clause.children.some(({ field }) => field === 'type')) return [];
+    const alias = childOf(clause, 'alias');
+    const own = clause.children.find((one) => one !== alias && /name$/.test(one.kind));
+    if (!own) return [];
+    const name = (prefix + textOf({ text }, own)).replace(/^\\/, '');
+    return [{ name, as: alias && textOf({ text }, alias) }];
+  });
 }
 
 export function lastPart(name: string): string {
   return name.slice(name.lastIndexOf('\\') + 1);
-}
-
-function offsetOf(text: string, line: number, column: number): number {
-  let at = 0;
-  for (let count = 1; count < line; count += 1) at = text.indexOf('\n', at) + 1;
-  return Math.min(at + column, text.length);
 }

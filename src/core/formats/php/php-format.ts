@@ -15,9 +15,17 @@ const schema: z.ZodMiniType<PhpOperation> = z.discriminatedUnion('op', [
   z.strictObject({
     op: z.literal('statement'),
     code: text,
-    in: z.optional(z.literal('returned')),
+    in: z.optional(
+      z.union([
+        z.literal('returned'),
+        z.strictObject({ call: text }),
+        z.strictObject({ method: text, class: z.optional(text), only: z.optional(texts) }),
+      ]),
+    ),
     before: z.optional(texts),
   }),
+  z.strictObject({ op: z.literal('argument'), call: text, name: text, code: text }),
+  z.strictObject({ op: z.literal('trait'), name: text, class: z.optional(text) }),
 ]);
 
 export const phpFormat = formatDescriptor<'php', PhpOperation>({
@@ -29,6 +37,8 @@ export const phpFormat = formatDescriptor<'php', PhpOperation>({
 
 function describe(operation: PhpOperation): string {
   if (operation.op === 'use') return `uses ${operation.name}`;
+  if (operation.op === 'argument') return `gives ${operation.call}() ${operation.name}`;
+  if (operation.op === 'trait') return `uses the trait ${operation.name}`;
   if (operation.op === 'statement') return `has the statement ${operation.code}`;
   return `has ${operation.op === 'entry' ? operation.key : operation.code} in its array`;
 }

@@ -1,55 +1,66 @@
 import { indentOf, lineBreakOf } from '../../text/code-style.ts';
 import { edited, refused, type Format, type Outcome, type Surroundings } from '../format.ts';
 import { insertMember, removeMember } from '../members.ts';
+import { addArgument, removeArgument, type ArgumentOperation } from './arguments.ts';
 import {
   arrayContainer,
   entryOf,
   findArray,
   isBlocked,
+  isOpen,
   itemOf,
   normalCode,
   quoted,
-  textOf,
   type PhpArray,
 } from './arrays.ts';
-import { childOf, listOf, readPhp, type Php, type PhpScript } from './document.ts';
-import {
-  addStatement,
-  addUse,
-  findStatement,
-  findUse,
-  statementCut,
-  type StatementOperation,
-  type UseOperation,
-} from './statements.ts';
+import { readPhp, textOf, valueOf, type Php, type PhpScript } from './document.ts';
+import { addStatement, findStatement, statementCut, type StatementOperation } from './statements.ts';
+import { addTrait, removeTrait, type TraitOperation } from './traits.ts';
+import { addUse, findUse, type UseOperation } from './uses.ts';
 
 /**
  * Operations on PHP files. `pointer` (RFC 6901) leads from an array into arrays inside it.
  * - `entry`: the array has the entry `key` (as code) with the value `code`; another value is a refusal, unless `any`.
  * - `item`: the list has the item `code`.
  * - `use`: the class is imported, in order where the imports are. A short name that stands for another class is a refusal.
- * - `statement`: the file (or with `in` the function that it returns) has a statement, last or before the first that begins as `before`.
+ * - `statement`: the file (or with `in` a function in it) has a statement, last or before the first that begins as `before`.
+ * - `argument`: a call in the file's chain has the named argument; another value is a refusal.
+ * - `trait`: the file's class uses a trait.
  */
 export type PhpOperation =
   | { op: 'entry'; array: PhpArray; pointer: string; key: string; code: string; any?: boolean | undefined }
   | { op: 'item'; array: PhpArray; pointer: string; code: string }
   | UseOperation
-  | StatementOperation;
+  | StatementOperation
+  | ArgumentOperation
+  | TraitOperation;
 
 type ArrayOperation = Extract<PhpOperation, { op: 'entry' | 'item' }>;
 
 export const php: Format<PhpOperation> = {
   edit(text, operation, around) {
-    const script = readPhp(text, around.file);
-    if ('reason' in script) return refused(text, script.at, script.reason, handwork(operation));
-    if (operation.op === 'use') return addUse(script, operation, around, handwork(operation));
-    if (operation.op === 'statement') return addStatement(script, operation, around, handwork(operation));
-    return addToArray(script, operation, around);
-  },
-  remove(text, operation, around) {
-    const by = `Take out by hand: ${handwork(operation)}`;
-    const script = readPhp(text, around.file);
+    const script = readPhp(text);
+    const by = handwork(operation);
     if ('reason' in script) return refused(text, script.at, script.reason, by);
+    switch (operation.op) {
+      case 'use':
+        return addUse(script, operation, around, by);
+      case 'statement':
+        return addStatement(script, operation, around, by);
+      case 'argument':
+        return addArgument(script, operation, around, by);
+      case 'trait':
+        return addTrait(script, operation, around, by);
+      default:
+        return addToArray(script, operation, around);
+    }
+  },
+  remove(text, operation) {
+    const by = `Take out by hand: ${handwork(operation)}`;
+    const script = readPhp(text);
+    if ('reason' in script) return refused(text, script.at, script.reason, by);
+    if (operation.op === 'argument') return removeArgument(script, operation, by);
+    if (operation.op === 'trait') return removeTrait(script, operation);
     if (operation.op === 'use' || operation.op === 'statement') {
       const node = operation.op === 'use' ? findUse(script, operation) : findStatement(script, operation);
       return node ? edited(text, [statementCut(text, node)]) : { kind: 'already', at: 0 };
@@ -69,7 +80,7 @@ function addToArray(script: PhpScript, operation: ArrayOperation, around: Surrou
     if (present && operation.op === 'entry' && !operation.any && !hasValue(script, present, operation.code))
       return refused(text, present.start, `${operation.key} is there already, with another value`, handwork(operation));
     if (present) return { kind: 'already', at: present.start };
-    if (operation.op === 'entry' && listOf(array, 'items').some(({ unpack }) => unpack === true))
+    if (operation.op === 'entry' && isOpen(array))
       return refused(
         text,
         array.start,
@@ -77,9 +88,7 @@ function addToArray(script: PhpScript, operation: ArrayOperation, around: Surrou
         handwork(operation),
       );
   }
-  const container = arrayContainer(script, array);
-  if (!container)
-    return refused(text, array.start, 'the brackets of the array are not where they should be', handwork(operation));
+  const container = arrayContainer(array);
   const long = text[container.open - 1] === '(';
   const made = memberText(operation, rest, long);
   const style = {
@@ -89,7 +98,7 @@ function addToArray(script: PhpScript, operation: ArrayOperation, around: Surrou
   };
   // A list of PHP's own standard (PER Coding Style, section 2.6) ends in a comma where it spans lines.
   const make = (indent: string): string => made.replaceAll('\n', `${style.eol}${indent}`);
-  return edited(text, insertMember(text, { ...container, bracket: '[' }, container.children.length, make, style));
+  return edited(text, insertMember(text, container, container.children.length, make, style));
 }
 
 function memberText(operation: ArrayOperation, rest: readonly string[], long: boolean): string {
@@ -99,8 +108,7 @@ function memberText(operation: ArrayOperation, rest: readonly string[], long: bo
 }
 
 function hasValue(script: PhpScript, entry: Php, code: string): boolean {
-  const value = childOf(entry, 'value');
-  return value !== undefined && normalCode(textOf(script, value), script.uses) === normalCode(code, script.uses);
+  return normalCode(textOf(script, valueOf(entry)), script.uses) === normalCode(code, script.uses);
 }
 
 function removeFromArray(script: PhpScript, operation: ArrayOperation, by: string): Outcome {
@@ -110,8 +118,8 @@ function removeFromArray(script: PhpScript, operation: ArrayOperation, by: strin
   const { array, rest } = found;
   const member =
     operation.op === 'entry' ? entryOf(script, array, operation.key) : itemOf(script, array, operation.code);
-  const container = arrayContainer(script, array);
-  if (rest.length > 0 || !member || !container) return { kind: 'already', at: array.start };
+  const container = arrayContainer(array);
+  if (rest.length > 0 || !member) return { kind: 'already', at: array.start };
   if (operation.op === 'entry' && !operation.any && !hasValue(script, member, operation.code))
     return refused(text, member.start, `${operation.key} has been changed since`, by);
   const index = container.children.findIndex(({ start }) => start === member.start);
@@ -121,7 +129,10 @@ function removeFromArray(script: PhpScript, operation: ArrayOperation, by: strin
 function handwork(operation: PhpOperation): string {
   if (operation.op === 'use')
     return `Add the line\n  use ${operation.name}${operation.as ? ` as ${operation.as}` : ''};`;
-  if (operation.op === 'statement') return `Add at the end\n  ${operation.code}`;
+  if (operation.op === 'statement') return `Add ${placeInWords(operation.in)}\n  ${operation.code}`;
+  if (operation.op === 'argument')
+    return `Give ${operation.call}() the argument\n  ${operation.name}: ${operation.code}`;
+  if (operation.op === 'trait') return `Put at the head of the class\n  use ${operation.name};`;
   const own = operation.op === 'entry' ? `${operation.key} => ${operation.code},` : `${operation.code},`;
   const { array } = operation;
   const where =
@@ -131,4 +142,11 @@ function handwork(operation: PhpOperation): string {
         ? `that ${array.method}() returns`
         : `in $${array.property}`;
   return `Put this into the array ${where}${operation.pointer === '' ? '' : ` at ${operation.pointer}`}:\n  ${own}`;
+}
+
+function placeInWords(place: StatementOperation['in']): string {
+  if (place === undefined) return 'at the end';
+  if (place === 'returned') return 'to the function that the file returns';
+  if ('call' in place) return `to the function that ${place.call}() is given`;
+  return `to ${place.method}()${place.only ? `, for ${place.only.join(' and ')} alone` : ''}`;
 }

@@ -1,0 +1,180 @@
+import type { TextShape } from './text-shapes.ts';
+
+const kernel = (rest: string): string => `<?php
+
+class AppKernel extends Kernel
+{
+    public function registerBundles()
+    {
+        $bundles = [
+            new Garden\\PeaBundle(),
+        ];
+
+        if (in_array($this->getEnvironment(), ['dev', 'test'], true)) {
+            $bundles[] = new Garden\\ToolBundle();
+        }
+${rest}
+        return $bundles;
+    }
+}
+`;
+
+const application = (routing: string, middleware: string): string => `<?php
+
+use Illuminate\\Foundation\\Application;
+
+return Application::configure(basePath: dirname(__DIR__))
+    ->withRouting(
+        web: __DIR__.'/../routes/web.php',
+        health: '/up',
+${routing}    )
+    ->withMiddleware(function (Middleware $middleware): void {
+${middleware}    })
+    ->withExceptions(fn (Exceptions $exceptions) => $exceptions->dontReport([]))
+    ->create();
+`;
+
+/** Shapes of PHP beyond the plain ones: kernels, merged lists, chains of configuration, traits. */
+export const PHP_SHAPES: TextShape[] = [
+  {
+    title: 'PHP: a list that is set once and returned',
+    file: 'AppKernel.php',
+    edit: {
+      format: 'php',
+      operation: { op: 'item', array: { method: 'registerBundles' }, pointer: '', code: 'new Garden\\BeanBundle()' },
+    },
+    code: kernel('').replace('PeaBundle(),\n', 'PeaBundle(),\n«            new Garden\\BeanBundle(),\n»'),
+  },
+  {
+    title: 'PHP: a statement in the part of a method for some environments',
+    file: 'AppKernel.php',
+    edit: {
+      format: 'php',
+      operation: {
+        op: 'statement',
+        in: { method: 'registerBundles', only: ['dev', 'test'] },
+        code: '$bundles[] = new Garden\\BeanBundle();',
+      },
+    },
+    code: kernel('').replace(
+      'ToolBundle();\n',
+      'ToolBundle();\n«            $bundles[] = new Garden\\BeanBundle();\n»',
+    ),
+  },
+  {
+    title: 'PHP: a part for some environments that is not there',
+    file: 'AppKernel.php',
+    edit: {
+      format: 'php',
+      operation: { op: 'statement', in: { method: 'registerBundles', only: ['dev'] }, code: '$bundles[] = new B();' },
+    },
+    refused: 'no "if" for dev alone',
+    code: kernel(''),
+  },
+  {
+    title: 'PHP: a part for some environments that is meant for the others',
+    file: 'AppKernel.php',
+    edit: {
+      format: 'php',
+      operation: { op: 'statement', in: { method: 'registerBundles', only: ['prod'] }, code: '$bundles[] = new B();' },
+    },
+    refused: 'for what is not prod',
+    code: kernel(
+      "        if (!in_array($this->environment, ['prod'], true)) {\n            $bundles[] = new A();\n        }\n",
+    ),
+  },
+  {
+    title: 'PHP: a statement before what a method returns',
+    file: 'AppKernel.php',
+    edit: {
+      format: 'php',
+      operation: { op: 'statement', in: { method: 'registerBundles' }, code: '$bundles[] = new Garden\\BeanBundle();' },
+    },
+    code: kernel('').replace('        }\n\n', '        }\n«        $bundles[] = new Garden\\BeanBundle();\n»\n'),
+  },
+  {
+    title: 'PHP: a list that is merged into others by calls',
+    file: 'app.php',
+    edit: {
+      format: 'php',
+      operation: { op: 'item', array: 'returned', pointer: '/providers', code: 'A\\Beans::class' },
+    },
+    code: "<?php\n\nreturn [\n    'providers' => ServiceProvider::defaultProviders()->merge([\n        // ours\n        A\\Peas::class,\n«        A\\Beans::class,\n»    ])->toArray(),\n];\n",
+  },
+  {
+    title: 'PHP: an array that is given to a call',
+    file: 'routes.php',
+    edit: {
+      format: 'php',
+      operation: { op: 'entry', array: 'returned', pointer: '', key: "'beans'", code: "['path' => '/beans']" },
+    },
+    code: "<?php\n\nreturn Routes::config([\n    'peas' => ['path' => '/peas'],\n«    'beans' => ['path' => '/beans'],\n»]);\n",
+  },
+  {
+    title: 'PHP: the last array of those that are merged',
+    file: 'a.php',
+    edit: { format: 'php', operation: { op: 'entry', array: 'returned', pointer: '', key: "'beans'", code: '3' } },
+    code: "<?php\nreturn array_merge(require 'b.php', ['peas' => 2«, 'beans' => 3»]);\n",
+  },
+  {
+    title: 'PHP: a named argument in a chain',
+    file: 'app.php',
+    edit: {
+      format: 'php',
+      operation: { op: 'argument', call: 'withRouting', name: 'api', code: "__DIR__.'/../routes/api.php'" },
+    },
+    code: application("«        api: __DIR__.'/../routes/api.php',\n»", '        //\n'),
+  },
+  {
+    title: 'PHP: an argument with another value',
+    file: 'app.php',
+    edit: { format: 'php', operation: { op: 'argument', call: 'withRouting', name: 'health', code: "'/beans'" } },
+    refused: 'another value',
+    code: application('', '        //\n'),
+  },
+  {
+    title: 'PHP: a statement in a function of a chain',
+    file: 'app.php',
+    edit: {
+      format: 'php',
+      operation: { op: 'statement', in: { call: 'withMiddleware' }, code: '$middleware->web(append: [Beans::class]);' },
+    },
+    code: application('', '        $middleware->statefulApi();\n«        $middleware->web(append: [Beans::class]);\n»'),
+  },
+  {
+    title: 'PHP: a function of a chain without a block',
+    file: 'app.php',
+    edit: {
+      format: 'php',
+      operation: { op: 'statement', in: { call: 'withExceptions' }, code: '$exceptions->render();' },
+    },
+    refused: 'not given a function with a block',
+    code: application('', '        //\n'),
+  },
+  {
+    title: 'PHP: a trait beside others',
+    file: 'Plot.php',
+    edit: { format: 'php', operation: { op: 'trait', name: 'HasBeans' } },
+    code: '<?php\n\nclass Plot extends Model\n{\n    use HasFactory, Notifiable«, HasBeans»;\n}\n',
+  },
+  {
+    title: 'PHP: the first trait of a class',
+    file: 'Plot.php',
+    edit: { format: 'php', operation: { op: 'trait', name: 'HasBeans' } },
+    code: '<?php\n\nclass Plot\n{\n«    use HasBeans;\n\n»    public $rows = 3;\n}\n',
+    removed: '<?php\n\nclass Plot\n{\n\n    public $rows = 3;\n}\n',
+  },
+  {
+    title: 'PHP: an import where code style sorts by length',
+    file: 'a.php',
+    edit: { format: 'php', operation: { op: 'use', name: 'A\\Beans' } },
+    code: '<?php\n\nuse A\\Pea;\n«use A\\Beans;\n»use A\\Carrots;\n\nclass A {}\n',
+  },
+  {
+    title: 'PHP: an import whose short name is taken in another case',
+    file: 'a.php',
+    edit: { format: 'php', operation: { op: 'use', name: 'Garden\\Beans' } },
+    refused: 'means Shed\\BEANS',
+    code: '<?php\nuse Shed\\BEANS;\n',
+  },
+];
