@@ -1,3 +1,4 @@
+import type { ComposerSource } from '../core/ecosystems/composer/source-door.ts';
 import type { RegistryDoor } from '../core/ecosystems/npm/registry-door.ts';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -21,6 +22,7 @@ export interface GlobalOptions {
 /** The real doors to the outside. */
 export function openDoors({ offline = false }: { offline?: boolean } = {}): Doors {
   let opened: Promise<RegistryDoor> | undefined;
+  const repositories = new Map<string, Promise<ComposerSource>>();
   return {
     offline,
     files: nodeFiles,
@@ -35,6 +37,11 @@ export function openDoors({ offline = false }: { offline?: boolean } = {}): Door
         );
         return opened;
       },
+      composer(folder) {
+        const known = repositories.get(folder) ?? openRepositories(folder, offline);
+        repositories.set(folder, known);
+        return known;
+      },
     },
     formatters: nodeFormatters(async (name, version) => {
       const { fetchedTool } = await import('../core/ecosystems/npm/fetched-tool.ts');
@@ -42,6 +49,11 @@ export function openDoors({ offline = false }: { offline?: boolean } = {}): Door
     }),
     environment: process.env,
   };
+}
+
+async function openRepositories(folder: string, offline: boolean): Promise<ComposerSource> {
+  const { openComposerSource } = await import('../core/ecosystems/composer/source.ts');
+  return openComposerSource(folder, process.env, offline);
 }
 
 /** What is needed to look at a project's lock and at the user's own state. */

@@ -49,7 +49,10 @@ export function memoryDoors(memory: MemoryFiles): Doors {
     clock: { now: () => new Date(2026, 10, 23) },
     machine: nodeMachine,
     offline: false,
-    sources: { npm: () => Promise.resolve(oneVersionRegistry) },
+    sources: {
+      npm: () => Promise.resolve(oneVersionRegistry),
+      composer: () => Promise.reject(new Error('no repositories')),
+    },
     environment: { XDG_STATE_HOME: '/garden/state', PATH: '' },
   };
 }

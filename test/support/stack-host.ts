@@ -43,7 +43,10 @@ export class MemoryStackHost {
     this.#memory = new MemoryFiles({ ...host, ...catalog, ...own });
     this.#doors = {
       ...memoryDoors(this.#memory),
-      sources: { npm: () => Promise.resolve(catalogRegistry(this.#memory, this.#offers)) },
+      sources: {
+        npm: () => Promise.resolve(catalogRegistry(this.#memory, this.#offers)),
+        composer: () => Promise.reject(new Error('no repositories')),
+      },
     };
   }
 

@@ -1,3 +1,4 @@
+import { settleChange } from '../../core/plan/shared/settle-change.ts';
 import type { ChangeOptions } from './change-options.ts';
 import pc from 'picocolors';
 import type { Applied } from '../../core/apply/apply.ts';
@@ -119,11 +120,12 @@ export async function targets(
 /** Shows, asks, applies, and tells what came of it. Returns the exit status. */
 export async function carryOut(
   context: Context,
-  changes: ChangeSet,
+  planned: ChangeSet,
   options: ChangeOptions,
   output: Output,
   lock: HostLock | undefined,
 ): Promise<number> {
+  const changes = await settleChange(context, planned);
   output.say(renderChangeSet(changes, options.verbose));
   if (options.preview) {
     output.document(EXIT.done, { preview: true, changes: changeDocument(changes) });
@@ -136,9 +138,9 @@ export async function carryOut(
     output.document(EXIT.refused, { agreed: false });
     return EXIT.refused;
   }
-  if (options.install && changes.install) await workOfRun(changes.install)?.check(context);
-  const managed = [context.facts.manager.lockfile, ...context.facts.manager.alsoWrites];
-  const touched = [...changes.files.map(({ file }) => file), ...(changes.install && options.install ? managed : [])];
+  if (options.install) for (const run of changes.installs) await workOfRun(run)?.check(context);
+  const managed = changes.installs.flatMap((run) => workOfRun(run)?.writes(context.facts.manager, run.folder) ?? []);
+  const touched = [...changes.files.map(({ file }) => file), ...(options.install ? managed : [])];
   if (options.commit) await checkCommittable(context.doors, context.host.root, touched);
   const real = await filledIn(changes, options);
   // Without the packages nothing can be proved.
@@ -190,8 +192,9 @@ function conclude(
     changes.kind === 'attach'
       ? 'the packages are in the manifest but not installed'
       : 'the installed packages do not match the manifest yet';
-  if (changes.install && !options.install)
-    next.unshift(`Run ${[changes.install.command, ...changes.install.args].join(' ')}: ${left}.`);
+  if (!options.install)
+    for (const { command, args, folder } of changes.installs)
+      next.unshift(`Run ${[command, ...args].join(' ')}${folder === '.' ? '' : ` in ${folder}`}: ${left}.`);
   if (!options.install)
     for (const { program, args, workspace, purpose } of changes.commands ?? [])
       next.push(`Run in ${workspace}: ${[program, ...args].join(' ')} (${purpose}).`);
@@ -223,7 +226,7 @@ function conclude(
 
 /** Whether the manifests change and Ligament does not run the package manager that the host is kept by. */
 function leftByHand(changes: ChangeSet): boolean {
-  return !changes.install && changes.files.some(({ role }) => role === 'manifest');
+  return changes.installs.length === 0 && changes.files.some(({ role }) => role === 'manifest');
 }
 
 function tell(event: ApplyEvent, output: Output): void {

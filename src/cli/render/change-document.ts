@@ -3,13 +3,14 @@ import { diffFile } from './patch.ts';
 
 /** A change set for programs; docs/json-output.md describes it. */
 export function changeDocument(changes: ChangeSet): Record<string, unknown> {
-  const { kind, title, parts, dropped, install, proofs, warnings, files, uses = [] } = changes;
+  const { kind, title, parts, dropped, installs, proofs, warnings, files, uses = [] } = changes;
   return {
     kind,
     title,
     parts,
     dropped,
-    install: install ?? null,
+    installs: installs.map(({ command, args, folder, purpose }) => ({ command, args, folder, purpose })),
+    stale: changes.stale ?? [],
     proofs: proofs.map(({ integration, workspace, spec, runs = [], foreign = false }) => ({
       integration,
       workspace,

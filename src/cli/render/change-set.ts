@@ -207,7 +207,10 @@ function recordsBlock({ files, parts }: ChangeSet, whole: boolean): string {
           : change.after === undefined
             ? 'removed'
             : 'changed';
-      return [`  ${printable(change.file)}`, pc.dim(change.role === 'lockfile' ? 'as it was before' : words)];
+      return [
+        `  ${printable(change.file)}`,
+        pc.dim(change.role === 'lockfile' ? printable(change.about ?? 'as it was before') : words),
+      ];
     });
   const hint = files.some(({ role, after }) => role === 'record' && after)
     ? [
@@ -283,8 +286,11 @@ const REACH = [
 ];
 
 /** All that will run: in the project itself, and in a copy of it. */
-function commands({ install, proofs, commands: own = [], scripts = [] }: ChangeSet): string {
-  const rows = install ? [[`  ${[install.command, ...install.args].join(' ')}`, pc.dim(install.purpose)]] : [];
+function commands({ installs, proofs, commands: own = [], scripts = [] }: ChangeSet): string {
+  const rows = installs.map(({ command, args, folder, purpose }) => [
+    `  ${[command, ...args].join(' ')}`,
+    pc.dim(`${purpose}${folder === '.' ? '' : `, in ${printable(folder)}`}`),
+  ]);
   for (const { program, args, purpose, workspace, foreign } of own) {
     const where = workspace === '.' ? '' : `, in ${workspace}`;
     rows.push([

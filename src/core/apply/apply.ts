@@ -1,5 +1,5 @@
 import { workOfRun } from '../ecosystems/works.ts';
-import type { TreeState, Command } from '../ecosystems/work.ts';
+import type { ManagerRun } from '../ecosystems/work.ts';
 import path from 'node:path';
 import { messageOf } from '../message-of.ts';
 import { EXIT, Problem } from '../problem.ts';
@@ -18,7 +18,7 @@ import { checkPath } from '../change/paths.ts';
 import { ChangeRecord } from './change-record.ts';
 import { findUnfinished, readJournal, writeJournal, type Journal } from './journal.ts';
 import { checkHeld } from './lock.ts';
-import { dropJournal, putBack } from './put-back.ts';
+import { dropJournal, dropStale, putBack } from './put-back.ts';
 import { recoveryNeeded } from './recovery-needed.ts';
 import { Run } from './run.ts';
 
@@ -48,6 +48,7 @@ export async function apply(doors: Doors, changes: ChangeSet, options: ApplyOpti
     writeFiles(files, run.within, changes.files, changes.kind);
     const installNotes = await install(doors, changes, options, run);
     await runCommands(doors, changes, options, run);
+    dropStale(files, run);
     const proofs = await prove(changes, options, run);
     settle(files, run);
     const notes = [...finish(doors, run, options), ...installNotes];
@@ -121,7 +122,7 @@ function openJournal({ files, clock }: Doors, changes: ChangeSet, options: Apply
   const { root, workspaces, install: installs } = options;
   const watched = watchedFiles(files, root, changes, options);
   const journal: Journal = {
-    journal: 2,
+    journal: 3,
     title: changes.title,
     kind: changes.kind,
     startedAt: clock.now().toISOString(),
@@ -136,8 +137,8 @@ function openJournal({ files, clock }: Doors, changes: ChangeSet, options: Apply
       after: after === 'manager' ? null : hashOf(after),
     })),
     folders: foldersToMake(files, root, watched),
-    install: installs && changes.install ? { command: changes.install.command, args: changes.install.args } : null,
-    tree: changes.install ? treeBefore(files, root, workspaces, changes.install) : NO_TREE,
+    installs: installs ? changes.installs.map((run) => installBefore(files, root, workspaces, run)) : [],
+    stale: [...(changes.stale ?? [])],
   };
   try {
     watched.forEach(({ before }, index) => {
@@ -165,11 +166,17 @@ function forget(record: ChangeRecord): void {
   }
 }
 
-// Where no manager is run nobody touches what is installed.
-const NO_TREE: TreeState = { record: '', folders: [], absent: [], broken: [] };
-
-function treeBefore(files: FileDoor, root: string, workspaces: readonly string[], run: Command): TreeState {
-  return workOfRun(run)?.tree.state(files, root, workspaces) ?? NO_TREE;
+/** A manager's run, with what is installed before it. */
+function installBefore(
+  files: FileDoor,
+  root: string,
+  workspaces: readonly string[],
+  run: ManagerRun,
+): Journal['installs'][number] {
+  const { command, args, folder } = run;
+  const tree = workOfRun(run)?.tree.state(files, root, { workspaces, folder });
+  if (!tree) throw new Error(`no manager is run by ${[command, ...args].join(' ')}`);
+  return { command, args, folder, tree };
 }
 
 interface Watched {
@@ -194,7 +201,7 @@ function watchedFiles(files: FileDoor, root: string, changes: ChangeSet, options
     after: 'manager',
   }));
   const all = [...own, ...byCommands];
-  if (!changes.install || !options.install) return all;
+  if (changes.installs.length === 0 || !options.install) return all;
   const { managed } = options;
   const rest = all.filter(({ file }) => !managed.includes(file));
   const byManager = managed.map((file): Watched => ({

@@ -4,14 +4,14 @@ import { decode, encode } from '../text/utf8.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { checkPath } from '../change/paths.ts';
 import type { FileDoor, Reader } from '../ports.ts';
-import { ALL_WORK, workOfRun } from '../ecosystems/works.ts';
+import { workOfRun } from '../ecosystems/works.ts';
 import { ChangeRecord } from './change-record.ts';
 import type { ViewDoors } from './lock-view.ts';
 
 const FILE = 'journal.json';
 
 const journalSchema = z.strictObject({
-  journal: z.literal(2),
+  journal: z.literal(3),
   title: z.string(),
   kind: z.enum(['attach', 'detach', 'undo']),
   startedAt: z.string(),
@@ -35,16 +35,25 @@ const journalSchema = z.strictObject({
   ),
   /** Folders that the change makes, outermost first. */
   folders: z.array(z.string()),
-  install: z.nullable(z.strictObject({ command: z.string(), args: z.array(z.string()) })),
-  /** The tree of installed packages before: the manager's own record of it, and which folders were there. */
-  tree: z.strictObject({
-    record: z.string(),
-    folders: z.array(z.string()),
-    /** Folders of packages that were not there and that the manager may make. */
-    absent: z.array(z.string()),
-    /** Links to programs that led nowhere before. */
-    broken: z.array(z.string()),
-  }),
+  /** The package managers' runs, in their order, each with the folder that it is in. */
+  installs: z.array(
+    z.strictObject({
+      command: z.string(),
+      args: z.array(z.string()),
+      folder: z.string(),
+      /** The tree of installed packages before: the manager's own record of it, and which folders were there. */
+      tree: z.strictObject({
+        record: z.string(),
+        folders: z.array(z.string()),
+        /** Folders of packages that were not there and that the manager may make. */
+        absent: z.array(z.string()),
+        /** Links to programs that led nowhere before. */
+        broken: z.array(z.string()),
+      }),
+    }),
+  ),
+  /** What frameworks keep of their last start: it goes, whichever way the change ends. */
+  stale: z.array(z.string()),
 });
 
 export type Journal = z.infer<typeof journalSchema>;
@@ -112,8 +121,9 @@ function checkPlaces(
   { root, record, journal }: { root: string; record: ChangeRecord; journal: Journal },
   broken: (why: string) => Problem,
 ): void {
-  const { files: entries, folders, phase, tree, install } = journal;
-  for (const file of [...entries.map((entry) => entry.file), ...folders]) {
+  const { files: entries, folders, phase, installs, stale } = journal;
+  const runIn = installs.map(({ folder }) => folder).filter((folder) => folder !== '.');
+  for (const file of [...entries.map((entry) => entry.file), ...folders, ...stale, ...runIn]) {
     try {
       checkPath(files, root, file);
     } catch {
@@ -121,9 +131,12 @@ function checkPlaces(
     }
   }
   // Packages may be installed behind a link that leads elsewhere: of these only the name counts.
-  const isPackages = (folder: string): boolean => ALL_WORK.some((one) => one.tree.isFolder(folder));
-  if (![...tree.folders, ...tree.absent].every(isPackages)) throw broken('it names another folder as one of packages');
-  if (install && !workOfRun(install)) throw broken('it names a command that Ligament does not run');
+  for (const { tree, ...run } of installs) {
+    const work = workOfRun(run);
+    if (!work) throw broken('it names a command that Ligament does not run');
+    if (![...tree.folders, ...tree.absent].every((folder) => work.tree.isFolder(folder)))
+      throw broken('it names another folder as one of packages');
+  }
   for (const { file, before } of entries) {
     if (before !== null && !/^before-\d+$/.test(before)) throw broken('it names a path outside its folder');
     const missing = before !== null && phase !== 'settled' && readImage(files, record, before) === undefined;

@@ -50,7 +50,13 @@ export async function putBack(doors: Doors, cut: Cut): Promise<PutBack> {
     restored.push(entry.file);
   }
   for (const folder of [...journal.folders].reverse()) files.removeEmptyFolder(path.join(root, folder), within);
-  return { restored, kept, handwork: await putTreeBack(doors, cut) };
+  const handwork: string[] = [];
+  for (const install of journal.installs) {
+    const left = await putTreeBack(doors, cut, install);
+    if (left !== undefined) handwork.push(left);
+  }
+  dropStale(files, cut);
+  return { restored, kept, handwork: handwork.length > 0 ? handwork.join(' ') : undefined };
 }
 
 /** Drops the journal: from then on the change is over. The rest of its record goes with the record. */
@@ -101,20 +107,36 @@ function keepHidden(files: FileDoor, within: Within, file: string, bytes: Uint8A
   return name;
 }
 
-async function putTreeBack({ files, processes }: Doors, { root, record, journal }: Cut): Promise<string | undefined> {
-  const work = journal.install === null ? undefined : workOfRun(journal.install);
-  if (journal.phase === 'writing' || journal.install === null || !work) return undefined;
+/** Removes what frameworks keep of their last start: they would go by packages and files that are not there any more. */
+export function dropStale(files: FileDoor, { root, record, journal }: Cut): void {
   const within = record.within(root);
-  if (journal.tree.folders.length === 0) {
+  for (const file of journal.stale) {
+    const target = path.join(root, file);
+    const kind = files.kind(target);
+    if (kind === 'folder') files.removeTree(target, within);
+    else if (kind !== undefined) files.removeFile(target, within);
+  }
+}
+
+async function putTreeBack(
+  { files, processes, environment: own }: Doors,
+  { root, record, journal }: Cut,
+  { tree, ...run }: Journal['installs'][number],
+): Promise<string | undefined> {
+  const work = workOfRun(run);
+  if (journal.phase === 'writing' || !work) return undefined;
+  const within = record.within(root);
+  if (tree.folders.length === 0) {
     // Nothing was installed before: what the manager has begun goes as a whole, and nothing else of such a name does.
-    for (const folder of journal.tree.absent) files.removeTree(path.join(root, folder), within);
+    for (const folder of tree.absent) files.removeTree(path.join(root, folder), within);
     return undefined;
   }
   // A manager that was cut off has changed folders before its record of them.
-  if (journal.phase !== 'installing' && !work.tree.changed(files, root, journal.tree)) return undefined;
-  const { command, args } = journal.install;
-  const result = await processes.run(command, args, { cwd: root });
-  work.tree.tidy(files, root, journal.tree, within);
+  if (journal.phase !== 'installing' && !work.tree.changed(files, root, tree)) return undefined;
+  const { command, args, folder } = run;
+  const environment = work.prepare?.({ files, environment: own, root }, run, record.folder);
+  const result = await processes.run(command, args, { cwd: path.join(root, folder), environment });
+  work.tree.tidy(files, root, tree, within);
   for (const entry of journal.files) {
     // The manager may have written its lockfile anew; as it was before is what was promised.
     const before = entry.before === null ? undefined : readImage(files, record, entry.before);

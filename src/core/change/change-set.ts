@@ -9,7 +9,7 @@ export interface FileChange {
   /** The bytes afterwards; undefined where the file goes. */
   after: Uint8Array | undefined;
   /**
-   * `manifest`: the host's, by which its package manager installs; `record`: Ligament's own; `lockfile`: put back as it was, then checked by the package manager; `private`: the host's, with
+   * `manifest`: the host's, by which its package manager installs; `record`: Ligament's own; `lockfile`: as it was, or as the package manager will have it, which then checks it; `private`: the host's, with
    * secrets in it.
    */
   role: 'host' | 'manifest' | 'record' | 'lockfile' | 'private';
@@ -17,6 +17,8 @@ export interface FileChange {
   shown?: readonly string[] | undefined;
   /** Of a private file: who loads it puts variables in the place of `$NAME`. */
   expands?: boolean | undefined;
+  /** What it comes to, in a few words, where its text says too much. */
+  about?: string | undefined;
   /** A new one can be run. */
   executable?: boolean | undefined;
   /** Permission bits that it had before it went: it comes back with them. */
@@ -93,7 +95,10 @@ export interface ChangeSet {
   files: FileChange[];
   /** Packages that leave a manifest, by name and workspace. */
   dropped: { name: string; workspace: string }[];
-  install: CommandStep | undefined;
+  /** The package managers' runs. */
+  installs: CommandStep[];
+  /** What frameworks keep of their last start and would go by still, relative to the host's root: it goes, and is made anew by itself. */
+  stale?: string[] | undefined;
   /** Run after the installation. */
   commands?: CommandRun[] | undefined;
   scripts?: ScriptRun[] | undefined;

@@ -5,7 +5,7 @@ import { configured } from './signs.ts';
 import { told } from './words.ts';
 
 /** Kinds of source files beyond plain JavaScript that a stack may have. */
-export const SOURCE_KINDS = ['ts', 'jsx', 'vue', 'svelte', 'astro'] as const;
+export const SOURCE_KINDS = ['ts', 'jsx', 'vue', 'svelte', 'astro', 'php', 'twig', 'blade'] as const;
 
 /** Languages of style sheets beyond CSS that a bundler may compile. */
 export const SHEET_LANGUAGES = ['scss', 'sass'] as const;

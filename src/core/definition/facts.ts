@@ -10,6 +10,7 @@ export const FACTS = {
   outputs: 'globs of what is built or generated, as the code of a list',
   'outputs.lines': 'the same as lines of an ignore file',
   'outputs.json': 'the same as JSON',
+  'outputs.php': 'folders of them, as the code of a list in PHP',
   screen: 'the component that the app shows first, as code: by its name, or with what it is given',
   'screen.import': 'the imports that this code needs',
   'screen.import.below': 'the same from a folder below that of the modules',

@@ -6,7 +6,7 @@ import { told } from './words.ts';
 export const oneLine = z.string().check(z.regex(/^[^\p{Cc}]{1,300}$/u));
 
 /** A name that the registry takes, new or old (npm's rules for `name` in package.json). */
-export const packageName = z.string().check(z.regex(/^(@[\w~-][\w.~-]*\/)?[\w~-][\w.~-]*$/));
+export const packageName = z.string().check(z.regex(/^(@?[\w~-][\w.~-]*\/)?[\w~-][\w.~-]*$/));
 
 /** The public name of an integration. */
 export const integrationName = z.string().check(z.regex(/^(@[a-z0-9][\w.-]*\/)?[a-z0-9][\w.-]*$/));

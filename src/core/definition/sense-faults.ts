@@ -1,4 +1,4 @@
-import { versionsOf } from '../ecosystems/versions.ts';
+import { rulesFor } from '../ecosystems/versions.ts';
 import { isRecord } from '../records.ts';
 import { fileFaults, ownModuleFaults } from './file-faults.ts';
 import { FACT_NAMES } from './facts.ts';
@@ -66,7 +66,7 @@ function wayFaults(definition: Definition, way: Way, path: Path): Fault[] {
   const { choices = {} } = definition;
   const known = packagesSpokenOf(definition);
   const packages = Object.entries(way.packages).flatMap(([name, { range }]): Fault[] =>
-    versionsOf(definition.ecosystem).isRange(range) || /^[a-z][\w.-]*$/i.test(range)
+    rulesFor(name).isRange(range) || /^[a-z][\w.-]*$/i.test(range)
       ? []
       : [{ path: [...path, 'packages', name, 'range'], what: `"${range}" is neither a range of versions nor a tag` }],
   );

@@ -1,4 +1,4 @@
-import { versionsOf } from '../ecosystems/versions.ts';
+import { rulesFor } from '../ecosystems/versions.ts';
 import { isRecord } from '../records.ts';
 import type { Fault } from './faults.ts';
 import { didYouMean } from './nearest.ts';
@@ -43,7 +43,7 @@ function chosenFaults(choices: Choices, wanted: Record<string, unknown>, path: P
 
 function rangeFaults(ranges: Record<string, unknown>, path: Path): Fault[] {
   return Object.entries(ranges).flatMap(([name, range]): Fault[] =>
-    typeof range !== 'string' || versionsOf().isRange(range)
+    typeof range !== 'string' || rulesFor(name).isRange(range)
       ? []
       : [{ path: [...path, name], what: `"${range}" is not a range of versions` }],
   );

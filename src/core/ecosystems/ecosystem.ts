@@ -26,6 +26,8 @@ export interface Project {
   /** What it runs on, with the range or the release that it asks for. */
   platform: { name: string; range: string } | undefined;
   packages: readonly DeclaredPackage[];
+  /** All that the manifest says, where its ecosystem goes by more than this. */
+  all?: Readonly<Record<string, unknown>> | undefined;
   /** The framework that it is built with; the version is the locked one, else what is declared. */
   framework: { name: string; version: string | undefined } | undefined;
 }

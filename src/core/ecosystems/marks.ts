@@ -19,7 +19,16 @@ export const NPM: Marks = { id: 'npm', manifests: ['package.json'], generated: [
 export const COMPOSER: Marks = { id: 'composer', manifests: ['composer.json'], generated: ['vendor'] };
 export const MAVEN: Marks = { id: 'maven', manifests: ['pom.xml'], generated: ['target'] };
 
+/** The ecosystem of what says nothing of it. */
+export const USUAL = NPM.id;
+
 const ALL: readonly Marks[] = [NPM, COMPOSER, MAVEN];
+
+/** Whose a package is, as its name tells: Maven's have a colon, Composer's a vendor before a slash, npm's a slash behind a scope alone. */
+export function ecosystemOf(packageName: string): EcosystemId {
+  if (packageName.includes(':')) return 'maven';
+  return packageName.includes('/') && !packageName.startsWith('@') ? 'composer' : 'npm';
+}
 
 const MANIFESTS = ALL.flatMap(({ manifests }) => manifests);
 

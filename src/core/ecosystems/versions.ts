@@ -1,4 +1,4 @@
-import type { EcosystemId } from './marks.ts';
+import { ecosystemOf, type EcosystemId } from './marks.ts';
 import { composerVersions } from './composer/constraints.ts';
 import type { VersionRules } from './ecosystem.ts';
 import { mavenVersions } from './maven/versions.ts';
@@ -18,15 +18,10 @@ export function presentVersion(
   name: string,
 ): string | undefined {
   const fact = workspace.found(name);
-  return fact && (fact.installed ?? fact.locked ?? rulesOf(workspace).lowest(fact.range));
+  return fact && (fact.installed ?? fact.locked ?? rulesFor(name).lowest(fact.range));
 }
 
-/** The version rules of an ecosystem; npm's where a definition names none. */
-export function versionsOf(id: EcosystemId = 'npm'): VersionRules {
-  return VERSIONS[id];
-}
-
-/** The version rules of what a workspace is made of. */
-export function rulesOf({ projects }: Pick<WorkspacePackages, 'projects'>): VersionRules {
-  return versionsOf(projects[0]?.ecosystem);
+/** The version rules for a package, by its name. */
+export function rulesFor(name: string): VersionRules {
+  return VERSIONS[ecosystemOf(name)];
 }

@@ -36,6 +36,8 @@ export interface ChosenPackage {
   catalog?: { name: string; adds: string | undefined } | undefined;
   /** It has a script that runs when it is installed. */
   hasInstallScript?: boolean | undefined;
+  /** It is declared with this range, which is raised. */
+  raisedFrom?: string | undefined;
   /** It does not run on all the Node.js versions that the project says it runs on: what it requires, and who says what. */
   engines?: { wanted: string; range: string; file: string } | undefined;
   /** And the settings say that no such script runs. */
@@ -83,8 +85,19 @@ export interface Command {
   args: string[];
 }
 
-/** A run of the package manager, and of which manager it is. */
-export type ManagerRun = Command & { manager: ManagerName };
+/** A run of a package manager: of which one it is, and the folder of the host that it is run in (`.` for the root). */
+export interface ManagerRun extends Command {
+  manager: ManagerName | 'composer';
+  folder: string;
+}
+
+/** What a manager makes of changed manifests, found out before anything is written. */
+export interface Settled {
+  /** The lockfile as it will be, relative to the host's root; undefined where it stays as it is. */
+  lockfile: { file: string; before: Uint8Array | undefined; after: Uint8Array | undefined; about: string } | undefined;
+  /** What is to be known of it, in words. */
+  words: string[];
+}
 
 /** How a program is started: a command, and what stands before the program's own arguments. */
 export interface ProgramStart {
@@ -101,6 +114,14 @@ export interface TreeState {
   absent: string[];
   /** Links to programs that lead nowhere, and folders of a scope that have no package. */
   broken: string[];
+}
+
+/** A manifest that a change set changes. */
+export interface ManifestChange {
+  /** Relative to the host's root. */
+  file: string;
+  before: Uint8Array | undefined;
+  after: Uint8Array | undefined;
 }
 
 /** A script that an edit puts into a manifest, and who runs it. */
@@ -152,7 +173,9 @@ export interface Work {
     wants: readonly Want[],
   ): Promise<Map<string, string> | undefined>;
   /** A typeface by the name of its family; undefined where no package has it, left out where packages have none. */
-  typeface?(host: HostPackages, family: string, workspace: WorkspacePackages): Promise<Typeface | Clash | undefined>;
+  typeface?:
+    | ((host: HostPackages, family: string, workspace: WorkspacePackages) => Promise<Typeface | Clash | undefined>)
+    | undefined;
   /** The edits by which chosen packages get into the manifests. `others` are edits that stand already. */
   edits(
     host: HostPackages,
@@ -166,16 +189,28 @@ export interface Work {
   scriptOf(edit: Edit): ManifestScript | undefined;
   /** Whether a file is one that the manager installs by. */
   installsBy(file: string): boolean;
+  /** The files that the manager writes when it is run in a folder, relative to the host's root; its lockfile first. */
+  writes(manager: ManagerFacts, folder: string): string[];
+  /** The folder that the manager is run in for a manifest's: the root where it keeps all workspaces together. */
+  runsIn(folder: string): string;
   /** The programs that an installed package brings, as seen from a folder of the host. */
   programsOf(reader: Reader, root: string, folder: string, name: string): string[];
   /** What is known to be wrong with chosen versions, in words: the worst first. */
   advisories(host: HostPackages, chosen: readonly { name: string; version: string }[]): Promise<string[]>;
   /** Throws a Problem (status 3) where the host's manager cannot do its part. */
   check(host: HostPackages): Promise<void>;
-  /** The manager's run that brings lockfile and installed packages up to date; undefined where it is left to people. */
-  reconcile(manager: ManagerFacts, offline: boolean): ManagerRun | undefined;
+  /** The manager's run that brings lockfile and installed packages of a folder up to date; undefined where it is left to people. */
+  reconcile(manager: ManagerFacts, offline: boolean, folder: string): ManagerRun | undefined;
+  /** Finds out what the manager makes of a manifest that changes, in a copy. Throws a Problem (status 3) where it cannot be had; left out where only the run tells. */
+  settle?(host: HostPackages, manifest: ManifestChange): Promise<Settled>;
+  /** What a run is given besides its arguments: its environment. What it needs to be written lies in a folder (absolute) of the command's own. */
+  prepare?(
+    host: Pick<Doors, 'files' | 'environment'> & { root: string },
+    run: Command & { folder: string },
+    own: string,
+  ): Record<string, string>;
   /** Whether a command is one that `reconcile` gives: nothing else that is written down somewhere is run for one. */
-  isReconcile(command: Command): boolean;
+  isReconcile(command: Command & { folder: string }): boolean;
   /** What is said of a manager's run that failed. */
   failed(run: ManagerRun, result: ProcessResult): Problem;
   /** Whether a run that ended so has left nothing half done. */
@@ -192,7 +227,8 @@ export interface Work {
   /** How to start a program that an installed package brings, as seen from a folder of the host; undefined where none does. */
   program(reader: Reader, root: string, folder: string, program: string): ProgramStart | undefined;
   tree: {
-    state(files: FileDoor, root: string, workspaces: readonly string[]): TreeState;
+    /** The tree before a run in `folder`; `workspaces` are the folders of all. */
+    state(files: FileDoor, root: string, run: { workspaces: readonly string[]; folder: string }): TreeState;
     /** Whether a path is one of a folder of packages. */
     isFolder(path: string): boolean;
     /** Whether packages may have changed since, by the manager's own record. */
@@ -202,7 +238,7 @@ export interface Work {
   };
   scratch: {
     /** Whether a folder (absolute) is of installed packages, which `link` brings into a copy. */
-    isPackages(folder: string): boolean;
+    isPackages(folder: string, files: Reader): boolean;
     /** Whether it is the manager's own, which stays where it is. */
     stays(folder: string): boolean;
     link(task: LinkTask, from: string, to: string): void;

@@ -7,7 +7,7 @@ import { hasTests } from './tests.ts';
 import type { Circumstances } from './circumstances.ts';
 import path from 'node:path';
 import type { Condition } from '../definition/conditions.ts';
-import { presentVersion, rulesOf } from '../ecosystems/versions.ts';
+import { presentVersion, rulesFor } from '../ecosystems/versions.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 import { ownImports } from '../uses/own-imports.ts';
 import { matchesWildcard } from '../uses/wildcard.ts';
@@ -171,7 +171,7 @@ function ranges(
   return Object.entries(wanted).flatMap(([name, range]) => {
     const version = versionOf(name);
     if (version === undefined) return [`it requires ${name} ${range}, which ${holder.name} does not have`];
-    return rulesOf(holder).covers(range, version) ? [] : [`it requires ${name} ${range}, and ${version} is here`];
+    return rulesFor(name).covers(range, version) ? [] : [`it requires ${name} ${range}, and ${version} is here`];
   });
 }
 

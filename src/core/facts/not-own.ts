@@ -11,6 +11,7 @@ export function notOwn({ stack, reader, root, workspace }: Circumstances): {
   code: string;
   json: string;
   lines: string;
+  php: string;
 } {
   const isFile = (one: string): boolean => path.posix.extname(one) !== '';
   const { outputs } = stack.traits;
@@ -30,6 +31,10 @@ export function notOwn({ stack, reader, root, workspace }: Circumstances): {
   return {
     code: `[${globs.map((one) => `'${one}'`).join(', ')}]`,
     json: `[${globs.map((one) => JSON.stringify(one.endsWith('/') ? `${one}**` : one)).join(', ')}]`,
+    php: `[${[...folders, ...paths.filter((one) => !isFile(one))]
+      .sort()
+      .map((one) => `'${one}'`)
+      .join(', ')}]`,
     lines: [...folders, ...paths.map((one) => `/${one}`), ...files].join('\n'),
   };
 }

@@ -31,6 +31,7 @@ export function factValues(at: Circumstances): FactValues {
     'ending.config': language === 'ts' ? 'ts' : workspace.moduleFormat === 'esm' ? 'js' : 'mjs',
     'outputs.lines': passedOver.lines,
     'outputs.json': passedOver.json,
+    'outputs.php': passedOver.php,
     outputs: passedOver.code,
     screen: screen ? screenCode(screen, stack.traits) : '',
     'screen.import': screen ? importLines(screen, stack.traits) : '',

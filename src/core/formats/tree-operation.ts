@@ -62,14 +62,37 @@ export function indexAmong<Item>(
 }
 
 export function inSortedOrder(keys: readonly string[]): boolean {
-  return keys.every((key, index) => index === 0 || compareKeys(keys[index - 1] ?? '', key) <= 0);
+  return isOrdered(keys, compareKeys);
 }
 
 /** The index at which a new key goes among keys in order; last where they are in none. */
 export function sortedIndex(keys: readonly string[], key: string): number {
-  const place = inSortedOrder(keys) ? keys.findIndex((other) => compareKeys(other, key) > 0) : -1;
+  if (inSortedOrder(keys)) return placeIn(keys, key, compareKeys);
+  // What a project runs on may stand before its packages (`php`, `ext-json`, then `vendor/name`): in order are those of its own kind.
+  const from = keys.findIndex((other) => isPath(other) === isPath(key));
+  const own = keys.slice(from);
+  const isKind = from !== -1 && own.every((other) => isPath(other) === isPath(key));
+  const order = isKind ? [compareKeys, natural].find((one) => isOrdered(own, one)) : undefined;
+  return order ? from + placeIn(own, key, order) : keys.length;
+}
+
+type Compare = (a: string, b: string) => number;
+
+function isPath(key: string): boolean {
+  return key.includes('/');
+}
+
+function isOrdered(keys: readonly string[], compare: Compare): boolean {
+  return keys.every((key, index) => index === 0 || compare(keys[index - 1] ?? '', key) <= 0);
+}
+
+function placeIn(keys: readonly string[], key: string, compare: Compare): number {
+  const place = keys.findIndex((other) => compare(other, key) > 0);
   return place === -1 ? keys.length : place;
 }
+
+// Numbers in names count as numbers.
+const natural: Compare = new Intl.Collator('en', { numeric: true }).compare;
 
 function compareKeys(a: string, b: string): number {
   return a < b ? -1 : a > b ? 1 : 0;

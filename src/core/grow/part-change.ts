@@ -8,7 +8,7 @@ import { bareStyle, isOwn } from '../facts/bare.ts';
 import type { Context } from '../host/context.ts';
 import { ledgerFile, renderLedger, type Ledger } from '../ledger/record.ts';
 import { planAnew } from '../plan/attach/renew.ts';
-import { installStep } from '../plan/shared/install-step.ts';
+import { installSteps } from '../plan/shared/install-steps.ts';
 import { planFiles } from '../plan/shared/plan-files.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { tasksFor } from '../prove/proof-tasks.ts';
@@ -57,7 +57,7 @@ export async function partsChange(context: Context, place: Growing, parts: reado
     parts: parts.map((part) => shownPart(place, part)),
     files: joined,
     dropped: [],
-    install: installStep(context, joined, 'installs the packages and updates the lockfile'),
+    installs: installSteps(context, joined, 'installs the packages and updates the lockfile'),
     proofs: parts.flatMap(({ id, title, proofs }) =>
       tasksFor({ integration: id, title, workspace: facts.folder, foreign: false }, proofs, kinds, {
         context,

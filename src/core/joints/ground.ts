@@ -1,3 +1,4 @@
+import type { EcosystemId } from '../ecosystems/marks.ts';
 import { ecosystem } from '../ecosystems/ecosystems.ts';
 import path from 'node:path';
 import { jsonIn } from '../text/json-text.ts';
@@ -95,7 +96,7 @@ export type Side = 'browser' | 'server';
 
 /** The major versions that a stack knows, both included, and the package that they are told by. */
 export interface KnownVersions {
-  package: string;
+  package: string | readonly string[];
   /** Its name, for people. */
   title: string;
   from: number;
@@ -107,11 +108,13 @@ export interface Stack {
   id: string;
   /** What it builds; undefined for one that has the workspace to itself. */
   side: Side | undefined;
+  /** Whose packages it is built with; JavaScript's where nothing is said. */
+  ecosystem?: EcosystemId;
   /** Outside of these it is recognised, and has no joints of its own. */
   knows?: KnownVersions;
   /** Its name with the versions found, as "Vite 7 + Vue 3.5"; undefined where the workspace is not built with it. */
   recognise(ground: Ground): string | undefined;
-  read(ground: Ground): Promise<StackReading>;
+  read(ground: Ground): Promise<StackReading> | StackReading;
   /** What can grow in it, by what a side of it tells; nothing where the stack does not say. */
   grows?(ground: Ground): Promise<Growth>;
   /** How its sources are built where the manifest has no `build` script: a program of an installed package, and arguments. */

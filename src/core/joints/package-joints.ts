@@ -39,9 +39,8 @@ export async function packageJoints(
 // What a new package's test script says that nobody has written yet.
 const NO_TEST = 'echo "Error: no test specified" && exit 1';
 
-/** Settings of tools that are kept in the manifest. */
-function settingsJoint(ground: Ground): Joint {
-  const file = ground.manifest;
+/** Settings of tools that are kept in the manifest, or in another one of the workspace. */
+export function settingsJoint(ground: Ground, file = ground.manifest): Joint {
   return {
     name: 'manifest.settings',
     state: 'present',
@@ -62,8 +61,14 @@ function settingsJoint(ground: Ground): Joint {
   };
 }
 
-function scriptsJoint(ground: Ground): Joint {
-  const file = ground.manifest;
+/** The scripts of the manifest, or of another one of the workspace. */
+export function scriptsJoint(
+  ground: Ground,
+  { file, scripts }: { file: string; scripts: Readonly<Record<string, string>> } = {
+    file: ground.manifest,
+    scripts: ground.workspace.manifest.scripts,
+  },
+): Joint {
   const text = ground.text(file) ?? '';
   const at = /"scripts"\s*:/.exec(text)?.index;
   return {
@@ -71,12 +76,11 @@ function scriptsJoint(ground: Ground): Joint {
     state: at === undefined ? 'makeable' : 'present',
     file,
     line: at === undefined ? undefined : positionAt(text, at).line,
-    detail: at === undefined ? 'a "scripts" section' : counted(Object.keys(ground.workspace.manifest.scripts).length),
+    detail: at === undefined ? 'a "scripts" section' : counted(Object.keys(scripts).length),
     tie(tie) {
-      const own = Object.entries(ground.workspace.manifest.scripts);
+      const own = Object.entries(scripts);
       const wanted = Object.entries(tie.scripts).filter(
-        ([name, value]) =>
-          name in ground.workspace.manifest.scripts || !own.some(([, script]) => doesSame(script, value)),
+        ([name, value]) => name in scripts || !own.some(([, script]) => doesSame(script, value)),
       );
       return wanted.map(([name, value]) => ({
         file,
@@ -86,8 +90,8 @@ function scriptsJoint(ground: Ground): Joint {
           pointer: joinPointer(['scripts', name]),
           value,
           // A script of that name is the developer's own; the one of a new package says nothing.
-          ...(ground.workspace.manifest.scripts[name] === NO_TEST ? { replace: NO_TEST } : { any: true }),
-          behind: ['type', 'version', 'name'],
+          ...(scripts[name] === NO_TEST ? { replace: NO_TEST } : { any: true }),
+          behind: ['autoload-dev', 'type', 'version', 'name'],
         },
       }));
     },
@@ -95,7 +99,7 @@ function scriptsJoint(ground: Ground): Joint {
 }
 
 /** The variables of one's own machine, with an example of them for others and a line that keeps them out of version control. */
-function environmentJoint(ground: Ground, ignore: Joint<'ignore.lines'>, expands: boolean): Joint {
+export function environmentJoint(ground: Ground, ignore: Joint<'ignore.lines'>, expands: boolean): Joint {
   const file = ground.first(['.env', '.env.local'].map((name) => ground.inHost(name))) ?? ground.inHost('.env');
   return {
     name: 'environment.file',

@@ -5,7 +5,7 @@ import type { SheetLanguage, SourceKind } from '../definition/conditions.ts';
 export type Serve =
   /** A folder of files, relative to the workspace; pages that are not there are answered by `index.html`. */
   | { folder: string }
-  /** A program of an installed package, or Node.js itself (`node`); `{{port}}` stands for the port. */
+  /** A program of an installed package, or what runs sources itself (`node`, `php`); `{{port}}` stands for the port. */
   | {
       program: string;
       args: string[];
@@ -74,6 +74,10 @@ export interface Traits {
   ending?: 'mjs' | 'cjs' | undefined;
   /** The view engine that it is set to, and the folder of the views, relative to the workspace. */
   views?: { engine: 'ejs' | 'pug'; folder: string } | undefined;
+  /** The framework's own console, a PHP program of the project, relative to the workspace: proofs run it as `console`. */
+  console?: string | undefined;
+  /** What the framework keeps of its last start, relative to the workspace: packages that come or go make it wrong, and it is made anew by itself. */
+  caches?: readonly string[] | undefined;
   /** The code by which it names the address of its database. */
   databaseAddress?: string | undefined;
   /** Paths that it answers by itself, as far as they are written down. */

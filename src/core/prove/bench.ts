@@ -166,12 +166,19 @@ export class Bench {
 
   /** Runs a program that an installed package brings, in the copy of the workspace. */
   async program(program: string, args: readonly string[]): Promise<Ran> {
-    const start = startOf(this.context.doors.files, this.root, this.workspace.folder, program);
+    const start =
+      this.#console(program) ?? startOf(this.context.doors.files, this.root, this.workspace.folder, program);
     const shown = [program, ...args].join(' ');
     // What the system has by that name is nobody's to run here.
     if (!start)
       return { status: undefined, stdout: '', output: `no installed package brings a program "${program}"`, shown };
     return this.#run(start.command, [...start.lead, ...args], shown);
+  }
+
+  /** The framework's own console, which is a program of the project. */
+  #console(program: string): { command: string; lead: string[] } | undefined {
+    const file = program === 'console' ? this.stack.traits.console : undefined;
+    return file === undefined ? undefined : { command: 'php', lead: [this.path(file)] };
   }
 
   /** Makes what the sources lean on where a build would make it on its way. */

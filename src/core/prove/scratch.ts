@@ -126,7 +126,7 @@ function copyTree(copying: Copying, from: string, to: string): void {
   for (const { name, kind } of files.list(from)) {
     const source = path.join(from, name);
     const target = path.join(to, name);
-    const packages = kind === 'folder' && ALL_WORK.find(({ scratch }) => scratch.isPackages(source));
+    const packages = kind === 'folder' && ALL_WORK.find(({ scratch }) => scratch.isPackages(source, files));
     if (packages) packages.scratch.link(copying, source, target);
     else if (
       ignored.names.has(name) ||

@@ -81,10 +81,11 @@ async function serveProgram(
   const port = String(fixed ?? (await freePort()));
   const filled = args.map((arg) => fillText(arg, { port }));
   const own = Object.entries(environment).map(([name, value]) => [name, fillText(value, { port })]);
-  const start =
-    program === 'node'
-      ? { command: process.execPath, lead: [] }
-      : startOf(bench.context.doors.files, bench.root, bench.workspace.folder, program);
+  const runtimes: Record<string, string> = { node: process.execPath, php: 'php' };
+  const runtime = runtimes[program];
+  const start = runtime
+    ? { command: runtime, lead: [] }
+    : startOf(bench.context.doors.files, bench.root, bench.workspace.folder, program);
   if (!start) throw new Error(`no installed package brings a program "${program}"`);
   const { command, lead } = start;
   const child = spawn(command, [...lead, ...filled], {

@@ -1,5 +1,7 @@
 import type { Joint } from '../joints/joint.ts';
 import { Ground, type Side, type Stack, type StackReading } from '../joints/ground.ts';
+import { USUAL, type EcosystemId } from '../ecosystems/marks.ts';
+import { phpJoints, phpTraits } from '../joints/php-joints.ts';
 import { packageJoints } from '../joints/package-joints.ts';
 import { browserSources } from '../joints/browser-sources.ts';
 import { rebasedScreen } from '../joints/rebase.ts';
@@ -16,6 +18,8 @@ export interface StackFacts {
   id: string;
   title: string;
   side: Side | 'tools' | undefined;
+  /** Whose packages it is built with; undefined for tools of several. */
+  ecosystem: EcosystemId | undefined;
   /** What the stack builds, whether or not there is another side. */
   builds: Side | undefined;
   /** The workspace as this side sees it: the language may be its own. */
@@ -47,7 +51,7 @@ export async function readSides(
   const sides: StackFacts[] = [];
   for (const one of found) sides.push(await readSide(ground, one, found.length > 1));
   // A server's package in a browser app that starts no server is there for something else.
-  const real = sides.filter(({ side, joints }) => found.length === 1 || side !== 'server' || hasServer(joints));
+  const real = sides.filter((one) => found.length === 1 || one.side !== 'server' || hasServer(one));
   const [first, second] = real;
   if (!first) return [];
   if (!second) return [{ ...first, side: undefined }];
@@ -85,10 +89,10 @@ function recognise(ground: Ground, stacks: readonly Stack[]): Recognised[] {
 async function readSide(ground: Ground, { stack, title }: Recognised, isOneOfSeveral: boolean): Promise<StackFacts> {
   const { reader, root, workspace } = ground;
   const outside = outsideOf(ground, stack);
-  const reading = outside === undefined ? await stack.read(ground) : await withoutJoints(ground, stack);
+  const reading: StackReading = outside === undefined ? await stack.read(ground) : await withoutJoints(ground, stack);
   const language = isOneOfSeveral ? languageOf(reading.joints) : undefined;
-  const { id, side, build } = stack;
-  const facts = { id, title, side, builds: side, build, outside, notOwn: [] };
+  const { id, side, build, ecosystem = USUAL } = stack;
+  const facts = { id, title, side, builds: side, build, outside, ecosystem, notOwn: [] };
   if (language === undefined || language === workspace.language) return { ...facts, workspace, ...reading };
   // Its modules are written otherwise than the workspace as a whole: what it makes is written as they are.
   const own = workspace.inLanguage(language);
@@ -104,7 +108,7 @@ function languageOf(joints: readonly Joint[]): 'ts' | 'js' | undefined {
 
 /** "Angular 8 is older than Ligament knows: 17 to 21"; undefined for a version that the stack knows, or that cannot be told. */
 function outsideOf(ground: Ground, { knows }: Stack): string | undefined {
-  const version = knows && ground.versionOf(knows.package);
+  const version = knows && [knows.package].flat().flatMap((name) => ground.versionOf(name) ?? [])[0];
   const major = Number(version?.split('.')[0]);
   if (!knows || Number.isNaN(major) || (major >= knows.from && major <= knows.to)) return undefined;
   const range = knows.from === knows.to ? String(knows.from) : `${knows.from} to ${knows.to}`;
@@ -112,7 +116,8 @@ function outsideOf(ground: Ground, { knows }: Stack): string | undefined {
 }
 
 /** What is so of every workspace, and where its sources run. */
-async function withoutJoints(ground: Ground, { side }: Stack): Promise<StackReading> {
+async function withoutJoints(ground: Ground, { side, ecosystem }: Stack): Promise<StackReading> {
+  if (ecosystem === 'composer') return { joints: phpJoints(ground), traits: phpTraits(ground) };
   const traits = { ...PLAIN, sources: browserSources(ground) };
   const joints = await packageJoints(ground);
   if (side !== 'browser') return { joints, traits };
@@ -120,8 +125,8 @@ async function withoutJoints(ground: Ground, { side }: Stack): Promise<StackRead
   return { joints, traits: { ...traits, runtime: 'browser', outputs: ['dist', 'coverage'], folder } };
 }
 
-function hasServer(joints: readonly Joint[]): boolean {
-  return joints.some(({ name, state }) => name === 'server.handlers' && state !== 'blocked');
+function hasServer({ joints, ecosystem }: StackFacts): boolean {
+  return ecosystem !== USUAL || joints.some(({ name, state }) => name === 'server.handlers' && state !== 'blocked');
 }
 
 /** Folders that are sides' own: one that has the whole workspace for its folder has none. */
@@ -135,6 +140,7 @@ async function toolsOf(ground: Ground, first: StackFacts, second: StackFacts): P
   const outputs = [...new Set([...first.traits.outputs, ...second.traits.outputs])];
   const browser = first.side === 'browser' ? first : second;
   const { screen, folder } = browser.traits;
+  const isMixed = first.ecosystem !== second.ecosystem;
   return {
     id: first.id,
     title: `${first.title}, ${second.title}`,
@@ -143,7 +149,11 @@ async function toolsOf(ground: Ground, first: StackFacts, second: StackFacts): P
     workspace: ground.workspace,
     build: browser.build,
     // Variables are read by one of the sides: only that can say how.
-    joints: (await packageJoints(ground)).filter(({ name }) => name !== 'environment.file'),
+    // And each manifest has scripts and settings of its own.
+    joints: (await packageJoints(ground)).filter(
+      ({ name }) => name !== 'environment.file' && !(isMixed && name.startsWith('manifest.')),
+    ),
+    ecosystem: isMixed ? undefined : first.ecosystem,
     traits: {
       ...browser.traits,
       sources,

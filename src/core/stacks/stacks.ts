@@ -10,6 +10,9 @@ import { reactScripts } from './react-scripts/react-scripts.ts';
 import { vueService } from './vue-service/vue-service.ts';
 import { webpack } from './webpack/webpack.ts';
 import type { Stack } from '../joints/ground.ts';
+import { laravel } from './laravel/laravel.ts';
+import { php } from './php/php.ts';
+import { symfony } from './symfony/symfony.ts';
 import { plain } from './plain/plain.ts';
 import { sveltekit } from './sveltekit/sveltekit.ts';
 import { vite } from './vite/vite.ts';
@@ -17,6 +20,8 @@ import { vite } from './vite/vite.ts';
 /** In the order in which they are asked: of those of one side the first that recognises a workspace has it. */
 export const STACKS: readonly Stack[] = [
   plain,
+  symfony,
+  laravel,
   nextjs,
   nuxt,
   angular,
@@ -28,6 +33,7 @@ export const STACKS: readonly Stack[] = [
   webpack,
   express,
   fastify,
+  php,
   browser,
   node,
 ];

@@ -37,7 +37,10 @@ function doorsWith(files: FileDoor): Doors {
     clock: { now: () => new Date(2026, 10, 23) },
     machine: nodeMachine,
     offline: false,
-    sources: { npm: () => Promise.resolve(oneVersionRegistry) },
+    sources: {
+      npm: () => Promise.resolve(oneVersionRegistry),
+      composer: () => Promise.reject(new Error('no repositories')),
+    },
     environment: { XDG_STATE_HOME: state, PATH: '' },
   };
 }

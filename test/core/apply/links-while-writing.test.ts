@@ -57,7 +57,10 @@ function doorsWith(files: FileDoor): Doors {
     clock: { now: () => new Date(2026, 10, 29) },
     machine: nodeMachine,
     offline: false,
-    sources: { npm: () => Promise.resolve(oneVersionRegistry) },
+    sources: {
+      npm: () => Promise.resolve(oneVersionRegistry),
+      composer: () => Promise.reject(new Error('no repositories')),
+    },
     environment: { XDG_STATE_HOME: path.join(top, 'state'), PATH: process.env.PATH },
   };
 }

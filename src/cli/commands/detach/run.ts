@@ -23,11 +23,12 @@ export async function run(options: DetachOptions, output: Output): Promise<numbe
     const going = await chooseLedgers(context, options);
     const planned = await planWithWarnings(context, () => planDetach(context, going, options));
     const lockfile =
-      planned.install && options.install
+      planned.installs.length > 0 && options.install
         ? lockfileBefore(context, await openHistory(context), { going, files: planned.files })
         : [];
     const { name, lockfile: file } = context.facts.manager;
-    const byManager = planned.install && options.install && lockfile.length === 0;
+    // Other managers tell what they will make of it before they are run.
+    const byManager = planned.installs.some((run) => run.manager === name) && options.install && lockfile.length === 0;
     const tell = byManager
       ? [`Look at ${file}: it is what ${name} makes of the manifests now. How it was before is not kept here any more.`]
       : [];

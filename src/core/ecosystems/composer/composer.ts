@@ -7,11 +7,9 @@ import { readText } from '../../text/utf8.ts';
 import type { DeclaredPackage, Ecosystem, PackageMove, Project } from '../ecosystem.ts';
 import { packageEdit, readJsonManifest } from '../json-manifest.ts';
 import { COMPOSER } from '../marks.ts';
+import { isPlatform, LOCKFILE, MANIFEST, SECTIONS } from './manifest.ts';
+import { installedIn } from './programs.ts';
 import { memberFolders } from '../member-folders.ts';
-
-const MANIFEST = 'composer.json';
-const LOCKFILE = 'composer.lock';
-const SECTIONS = ['require', 'require-dev'] as const;
 
 // What a project of each framework requires; the first that is there counts.
 const FRAMEWORKS: readonly (readonly [string, string])[] = [
@@ -20,15 +18,12 @@ const FRAMEWORKS: readonly (readonly [string, string])[] = [
   ['symfony/symfony', 'Symfony'],
 ];
 
-// The PHP runtime and its extensions are required like packages (Composer's documentation, "Platform packages").
-const PLATFORM = /^(php(-64bit|-ipv6|-zts|-debug)?|hhvm|ext-.+|lib-.+|composer(-plugin-api|-runtime-api)?)$/;
-
 /** Projects of PHP, by Composer's manifest. */
 export const composer: Ecosystem = {
   setsRange: (edit) => composer.packageOf(edit) !== undefined,
   ...COMPOSER,
   title: 'Composer',
-  readOnly: true,
+  readOnly: false,
   async members(reader, root) {
     const all = await readJsonManifest(reader, root, MANIFEST);
     return all ? memberFolders(reader, root, pathRepositories(all), COMPOSER) : [];
@@ -37,7 +32,13 @@ export const composer: Ecosystem = {
   async read(reader, root, folder) {
     const file = path.posix.normalize(path.posix.join(folder, MANIFEST));
     const all = await readJsonManifest(reader, root, file);
-    return all && projectOf(all, file, lockedIn(reader, root, folder));
+    return (
+      all &&
+      projectOf(all, file, {
+        locked: lockedIn(reader, root, folder),
+        installed: installedVersions(reader, root, folder),
+      })
+    );
   },
   edits: (project, moves) => moves.map((move) => sectionEdit(project, move)),
   packageOf({ file, format, operation }) {
@@ -45,18 +46,43 @@ export const composer: Ecosystem = {
     const [section = '', name] = splitPointer(operation.pointer);
     return (SECTIONS as readonly string[]).includes(section) ? name : undefined;
   },
-  broughtVersion: (reader, root, folder, name) => lockedIn(reader, root, folder).get(name),
+  broughtVersion: (reader, root, folder, name) =>
+    installedVersions(reader, root, folder)(name) ?? lockedIn(reader, root, folder).get(name),
 };
 
-function projectOf(all: Record<string, unknown>, file: string, locked: ReadonlyMap<string, string>): Project {
+/** The versions that are installed, read when the first is asked for. */
+function installedVersions(reader: Reader, root: string, folder: string): (name: string) => string | undefined {
+  let known: ReturnType<typeof installedIn> | undefined;
+  return (name) => {
+    known ??= installedIn(reader, root, folder);
+    return known.get(name.toLowerCase())?.version.replace(/^v(?=\d)/, '');
+  };
+}
+
+interface There {
+  locked: ReadonlyMap<string, string>;
+  installed: (name: string) => string | undefined;
+}
+
+function projectOf(all: Record<string, unknown>, file: string, { locked, installed }: There): Project {
   const declared = SECTIONS.flatMap((section) =>
     Object.entries(textsOf(all[section])).map(([name, written]): DeclaredPackage => {
       const version = locked.get(name);
-      return { name, written, range: written, section, locked: version };
+      return {
+        name,
+        written,
+        range: written,
+        section,
+        locked: version,
+        // Asked late: most that is asked of a project does not look at what is installed.
+        get installed() {
+          return installed(name);
+        },
+      };
     }),
   );
   const php = declared.find(({ name }) => name === 'php')?.written;
-  const packages = declared.filter(({ name }) => !PLATFORM.test(name));
+  const packages = declared.filter(({ name }) => !isPlatform(name));
   return {
     ecosystem: 'composer',
     file,
@@ -64,6 +90,7 @@ function projectOf(all: Record<string, unknown>, file: string, locked: ReadonlyM
     platform: php === undefined ? undefined : { name: 'PHP', range: php },
     packages,
     framework: frameworkOf(packages),
+    all,
   };
 }
 

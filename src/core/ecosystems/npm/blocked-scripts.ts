@@ -1,4 +1,4 @@
-import type { ManagerName } from './manager.ts';
+import type { ManagerRun } from '../work.ts';
 
 /** A package whose install script a manager has not run. */
 interface BlockedScript {
@@ -7,7 +7,7 @@ interface BlockedScript {
 }
 
 /** The packages whose install scripts a manager says that it has not run. */
-export function blockedScripts(manager: ManagerName, output: string): BlockedScript[] {
+export function blockedScripts(manager: ManagerRun['manager'], output: string): BlockedScript[] {
   // Messages in boxes are broken into lines with a frame around.
   const text = output.replace(/[│╭╮╰╯─┌└]/g, ' ').replace(/\s+/g, ' ');
   const found: BlockedScript[] = [];
@@ -29,13 +29,13 @@ function add(found: BlockedScript[], spec: string): void {
 }
 
 /** What the developer has to know of scripts that were not run, and how the manager is told to run them. */
-export function aboutBlocked(manager: ManagerName, blocked: readonly BlockedScript[]): string {
+export function aboutBlocked(manager: ManagerRun['manager'], blocked: readonly BlockedScript[]): string {
   const names = blocked.map(({ name }) => name);
   return `${manager} did not run the install script of ${names.join(' and ')}. If ${names.length > 1 ? 'they are' : 'it is'} needed: ${allowing(manager, names)}`;
 }
 
 /** How a manager is told to let install scripts run. */
-export function allowing(manager: ManagerName, names: readonly string[]): string {
+export function allowing(manager: ManagerRun['manager'], names: readonly string[]): string {
   if (manager === 'pnpm')
     return `run pnpm approve-builds, or put under "allowBuilds" in pnpm-workspace.yaml: ${names.map((name) => `${name}: true`).join(', ')}`;
   return `put into package.json: "dependenciesMeta": { ${names.map((name) => `"${name}": { "built": true }`).join(', ')} }`;

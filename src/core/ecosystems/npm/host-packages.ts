@@ -3,6 +3,7 @@ import type { HostPackages, PackageFact, WorkspacePackages } from '../work.ts';
 import type { NpmQuestion } from './question.ts';
 import type { Want, Preference, Present } from '../../resolve/question.ts';
 import path from 'node:path';
+import { ecosystemOf } from '../marks.ts';
 import { broughtVersion } from './manifest-text.ts';
 import { readOverrides } from './overrides.ts';
 
@@ -73,7 +74,7 @@ function holdersOf(facts: HostPackages['facts'], name: string): Holder[] {
 
 function presentIn(workspace: WorkspacePackages, except: ReadonlySet<string>): [string, Present][] {
   return workspace.packages
-    .filter(({ name }) => !except.has(name))
+    .filter(({ name }) => !except.has(name) && ecosystemOf(name) === 'npm')
     .map((fact) => [
       fact.name,
       {

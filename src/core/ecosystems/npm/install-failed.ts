@@ -1,7 +1,6 @@
 import { linesThatMatter } from '../../text/lines-that-matter.ts';
 import { EXIT, Problem } from '../../problem.ts';
 import type { ProcessResult } from '../../ports.ts';
-import type { ManagerName } from './manager.ts';
 import type { ManagerRun } from '../work.ts';
 import { allowing, blockedScripts } from './blocked-scripts.ts';
 
@@ -27,7 +26,7 @@ export function installFailed({ manager, command, args }: ManagerRun, result: Pr
   });
 }
 
-function scriptsNotAllowed(manager: ManagerName, names: readonly string[], output: string): Problem {
+function scriptsNotAllowed(manager: ManagerRun['manager'], names: readonly string[], output: string): Problem {
   return new Problem({
     status: EXIT.putBack,
     what: `${manager} does not let the install script of ${names.join(' and ')} run`,

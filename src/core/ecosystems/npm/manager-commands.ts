@@ -9,7 +9,7 @@ type Reconciled = Pick<ManagerFacts, 'name' | 'classic'>;
  */
 export function reconcileCommand(manager: Reconciled, offline: boolean): ManagerRun | undefined {
   const args = reconcileArguments(manager, offline);
-  return args && { manager: manager.name, command: manager.name, args };
+  return args && { manager: manager.name, command: manager.name, args, folder: '.' };
 }
 
 function reconcileArguments(manager: Reconciled, offline: boolean): string[] | undefined {
@@ -24,7 +24,8 @@ function reconcileArguments(manager: Reconciled, offline: boolean): string[] | u
 }
 
 /** Whether a command is one that `reconcileCommand` gives: nothing else that is written down somewhere is run for one. */
-export function isReconcileCommand({ command, args }: Command): boolean {
+export function isReconcileCommand({ command, args, folder }: Command & { folder: string }): boolean {
+  if (folder !== '.') return false;
   const managers: Reconciled[] = [
     { name: 'npm', classic: false },
     { name: 'pnpm', classic: false },

@@ -37,6 +37,8 @@ export const npmWork: Work = {
   declaredIn,
   scriptOf,
   installsBy,
+  writes: ({ lockfile, alsoWrites }) => [lockfile, ...alsoWrites],
+  runsIn: () => '.',
   programsOf,
   advisories: advisoriesOn,
   check: checkManager,
@@ -55,7 +57,12 @@ export const npmWork: Work = {
   script: scriptCommand,
   ownWords,
   program: programStart,
-  tree: { state: treeState, isFolder: isPackagesFolder, changed: treeChanged, tidy: tidyTree },
+  tree: {
+    state: (files, root, { workspaces }) => treeState(files, root, workspaces),
+    isFolder: isPackagesFolder,
+    changed: treeChanged,
+    tidy: tidyTree,
+  },
   scratch: {
     isPackages: (folder) => path.basename(folder) === 'node_modules',
     stays: isPlugged,

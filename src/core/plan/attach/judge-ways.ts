@@ -1,4 +1,6 @@
 import { type Circumstances } from '../../facts/circumstances.ts';
+import { ecosystem } from '../../ecosystems/ecosystems.ts';
+import { ecosystemOf } from '../../ecosystems/marks.ts';
 import type { Definition, Way } from '../../definition/definition.ts';
 import type { Joint } from '../../joints/joint.ts';
 import { objectionsTo } from '../../facts/conditions.ts';
@@ -28,7 +30,7 @@ export function explain(judgement: Judgement): string {
 
 function judgeWay(way: Way, at: Circumstances): Judgement {
   const { stack } = at;
-  const reasons = way.fits === undefined ? [] : objectionsTo(way.fits, at);
+  const reasons = [...foreignTo(way, at), ...(way.fits === undefined ? [] : objectionsTo(way.fits, at))];
   const names = [...new Set(way.ties.map((tie) => tie.at))];
   const joints = names.map((name) => stack.joints.find((joint) => joint.name === name));
   reasons.push(
@@ -40,6 +42,14 @@ function judgeWay(way: Way, at: Circumstances): Judgement {
   if (reasons.length > 0) return { way, verdict: 'unfit', reasons: [...new Set(reasons)] };
   const blocked = joints.filter((joint): joint is Joint => joint?.state === 'blocked');
   return blocked.length > 0 ? { way, verdict: 'blocked', joints: blocked } : { way, verdict: 'fits' };
+}
+
+/** A way whose packages are all of another ecosystem than what the side is built with has nothing to do with it. */
+function foreignTo({ packages }: Way, { stack: { ecosystem: own, title } }: Circumstances): string[] {
+  const ids = new Set(Object.keys(packages).map((name) => ecosystemOf(name)));
+  if (own === undefined || ids.size === 0 || ids.has(own)) return [];
+  const titles = [...ids].map((id) => ecosystem(id).title).join(' and ');
+  return [`it needs ${titles} packages, and ${title} takes ${ecosystem(own).title} packages`];
 }
 
 function place(file: string, line: number | undefined): string {

@@ -1,5 +1,5 @@
 import { catalogIds, loadDefinition } from '../../definition/catalog.ts';
-import { presentVersion, rulesOf } from '../../ecosystems/versions.ts';
+import { presentVersion, rulesFor } from '../../ecosystems/versions.ts';
 import { bareStack } from '../../facts/bare.ts';
 import { circumstances } from '../../facts/circumstances.ts';
 import { findSigns } from '../../facts/signs.ts';
@@ -23,10 +23,9 @@ export async function misfitsOf(context: Context, ledger: Ledger): Promise<strin
   const judged = judgeWays(definition, at).find((one) => one.way.way === way);
   if (!judged) return [`there is no way "${way}" any more`];
   const reasons = judged.verdict === 'unfit' ? judged.reasons : [];
-  const rules = rulesOf(own);
   const ranges = Object.entries(judged.way.packages).flatMap(([name, { range }]) => {
     const version = presentVersion(own, name);
-    if (version === undefined || !rules.isRange(range) || rules.covers(range, version)) return [];
+    if (version === undefined || !rulesFor(name).isRange(range) || rulesFor(name).covers(range, version)) return [];
     return [`it requires ${name} ${range}, and ${version} is here`];
   });
   return [...reasons, ...ranges];

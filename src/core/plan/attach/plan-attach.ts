@@ -24,7 +24,7 @@ import {
 } from '../../change/change-set.ts';
 import { asPlanned, fitAround } from '../refit/fit-around.ts';
 import { refuseWithHandwork } from './handwork.ts';
-import { installStep } from '../shared/install-step.ts';
+import { installSteps } from '../shared/install-steps.ts';
 import { alreadyThere, planFiles } from '../shared/plan-files.ts';
 import { ownerOf } from '../../edits/replay.ts';
 import { refuseTracked, secretsNeeded } from './secrets.ts';
@@ -95,7 +95,7 @@ async function planInTurn(
     parts,
     files: joined,
     dropped: [],
-    install: installStep(context, joined, 'installs the packages and updates the lockfile'),
+    installs: installSteps(context, joined, 'installs the packages and updates the lockfile'),
     // What was fitted is proved as it is now.
     proofs: [...proofs.filter((task) => !fitted.ledgers.some((one) => ownerOf(one) === ownerOf(task))), ...anew.proofs],
     secrets,

@@ -16,7 +16,7 @@ import { mergeLines } from '../../text/merge-lines.ts';
 import { encode, readText } from '../../text/utf8.ts';
 import { droppedPackages, planDetach } from '../detach/plan-detach.ts';
 import { asPlanned, fitAround } from '../refit/fit-around.ts';
-import { installStep } from '../shared/install-step.ts';
+import { installSteps } from '../shared/install-steps.ts';
 import { planFiles, sameEdit } from '../shared/plan-files.ts';
 import type { AttachRequest, AttachWishes } from './attach-request.ts';
 import { partOf, proofsOf, recordFile, type Decided } from './decided.ts';
@@ -63,7 +63,7 @@ export async function planRenew(
     parts,
     files: joined,
     dropped: droppedPackages([going], joined),
-    install: installStep(context, joined, 'brings the installed packages in line'),
+    installs: installSteps(context, joined, 'brings the installed packages in line'),
     proofs: await proofsOf(context, one),
     secrets: secretsNeeded(fresh, request.definition),
     commands: [],

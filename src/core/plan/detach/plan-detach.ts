@@ -18,7 +18,7 @@ import { refuseInnerPages, refuseLeftParts, refuseUsedByPieces } from './used-pa
 import { findUses } from './find-uses.ts';
 import { staysByHand } from './stays-by-hand.ts';
 import { movedFile } from './moved-file.ts';
-import { installStep } from '../shared/install-step.ts';
+import { installSteps } from '../shared/install-steps.ts';
 import { checkOwnPath } from '../../change/paths.ts';
 import { changeTitle } from '../../change/title.ts';
 import { updatedRecords } from '../shared/plan-files.ts';
@@ -61,7 +61,7 @@ export async function planDetach(
     files: joined,
     dropped,
     uses: await findUses(context, going, { files: joined, dropped }),
-    install: installStep(context, joined, 'takes the packages out and updates the lockfile'),
+    installs: installSteps(context, joined, 'takes the packages out and updates the lockfile'),
     proofs: [],
     staying: await staysByHand(context, going),
     data: withData ? data.map(({ path: file }) => file) : [],

@@ -7,7 +7,7 @@ import { EXIT, Problem } from '../../problem.ts';
 import { joinFiles, type ChangeSet, type FileChange } from '../../change/change-set.ts';
 import { findUses } from './find-uses.ts';
 import { staysByHand } from './stays-by-hand.ts';
-import { installStep } from '../shared/install-step.ts';
+import { installSteps } from '../shared/install-steps.ts';
 import { droppedPackages, planDetach } from './plan-detach.ts';
 
 /**
@@ -47,7 +47,7 @@ export async function planUndo(context: Context, history: History, entry: Histor
     dropped,
     uses: await findUses(context, going, { files: joined, dropped }),
     staying: await staysByHand(context, going),
-    install: installStep(context, joined, 'brings the installed packages in line'),
+    installs: installSteps(context, joined, 'brings the installed packages in line'),
     proofs: [],
     tell: [],
     warnings: [],

@@ -14,9 +14,10 @@ export async function proveRun(bench: Bench): Promise<ProofResult> {
   const ran = await bench.program(program, args);
   const wanted = fillText(spec.says, bench.values);
   const said = ran.output.includes(wanted);
-  if (ran.status === 0 && said) return bench.result(true, `${ran.shown}: ${spec.checks}`);
+  const ended = spec.fails ? ran.status !== undefined && ran.status !== 0 : ran.status === 0;
+  if (ended && said) return bench.result(true, `${ran.shown}: ${spec.checks}`);
   const why =
-    ran.status === 0
+    ended || (spec.fails && ran.status === 0)
       ? `${ran.shown} did not say "${wanted}"`
       : `${ran.shown} ended with ${ran.status ?? 'no status'} in a copy of the project`;
   return bench.result(false, ran.shown, [why, ...(await missingEdits(context, task))], ran.output);

@@ -9,6 +9,7 @@ export const schema = z.strictObject({
   run: told(command, 'a program of an installed package and its arguments'),
   plants: told(z.optional(plants), 'files to put into the copy'),
   says: told(z.string(), 'text its output must contain'),
+  fails: told(z.optional(z.literal(true)), 'it must not exit with 0: it has found something'),
   checks: told(z.string(), 'what it checks, in words'),
 });
 

@@ -1,0 +1,35 @@
+import { EXIT, Problem } from '../../problem.ts';
+
+/** What is said where Composer itself finds no answer: the facts of its first problem, in our words. */
+export function notSolved(said: string, names: readonly string[], offline: boolean): Problem {
+  const reasons = reasonsIn(said);
+  return new Problem({
+    status: EXIT.refused,
+    what: `Composer finds no versions for ${names.length > 0 ? names.join(' and ') : 'this project'}`,
+    why: reasons.length > 0 ? reasons.join('\n') : 'it gave no reason that can be read',
+    next: offline
+      ? 'Run the same command once without --offline. Nothing was changed.'
+      : 'Nothing was changed. Change what stands in the way, then run the command again.',
+    ...(reasons.length > 0 ? {} : { output: said.trim().split('\n').slice(-12).join('\n') }),
+  });
+}
+
+const MOST = 8;
+
+/** Composer's reasons, a fact each: what requires what, and what is there instead. */
+function reasonsIn(said: string): string[] {
+  const lines = said.split('\n').filter((line) => /^\s+- /.test(line));
+  return [...new Set(lines.map((line) => plainReason(line.replace(/^\s+- /, ''))))].slice(0, MOST);
+}
+
+function plainReason(line: string): string {
+  return line
+    .replace(/^Root composer\.json requires /, 'composer.json requires ')
+    .replace(/ -> satisfiable by /, ', which is ')
+    .replace(/ -> found (.*?) but (?:it does|these do) not match .*$/, '; there is $1')
+    .replace(/ -> found (.*?) but these were not loaded, .*$/, '; there is $1, which something else excludes')
+    .replace(/ -> it is missing from your system.*$/, ', which is not installed here')
+    .replace(/ -> your php version \(([^;)]*).*\) does not satisfy that requirement\.?$/, '; PHP $1 runs here')
+    .replace(/ -> could not be found in any version.*$/, ', which no repository has')
+    .replace(/\.$/, '');
+}

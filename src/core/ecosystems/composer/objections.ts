@@ -1,0 +1,244 @@
+import type { Candidate, Chosen, Lookup, Objection } from '../../resolve/question.ts';
+import { candidatesIn, plain } from './candidates.ts';
+import { composerVersions } from './constraints.ts';
+import type { Release } from './lock.ts';
+import { isPlatform } from './manifest.ts';
+import type { ComposerQuestion } from './question.ts';
+import type { ComposerPackage } from './source-door.ts';
+
+const { satisfies } = composerVersions;
+
+// Deeper than any package's requirements lead to something that is not known otherwise.
+const MOST_DEPTH = 6;
+
+/** What is fixed and chosen so far, as an objection is looked for. */
+export interface Standing {
+  question: ComposerQuestion;
+  lookup: Lookup<ComposerPackage>;
+  missing: Set<string>;
+  chosen: ReadonlyMap<string, Chosen<Release>>;
+  /** By name and range: what is wrong with it, or nothing. */
+  known: Map<string, string | undefined>;
+}
+
+/** What speaks against a version whatever else is chosen: the platform, what the project requires, and what cannot be had. */
+export function fixedObjectionTo(
+  standing: Standing,
+  name: string,
+  { meta }: Candidate<Release>,
+): Objection | undefined {
+  for (const [other, range] of Object.entries(meta.require)) {
+    const found = isPlatform(other)
+      ? aboutPlatform(standing, other, range)
+      : aboutRequired(standing, other.toLowerCase(), ownRange(range, meta));
+    if (found) return found;
+  }
+  return aboutConflicts(standing, name, meta);
+}
+
+/** What speaks against a version beside what is chosen so far. */
+export function objectionTo(
+  { chosen }: Standing,
+  name: string,
+  { version, meta }: Candidate<Release>,
+): Objection | undefined {
+  for (const other of chosen.values()) {
+    const wanted = meta.require[other.name];
+    if (wanted !== undefined && !satisfies(other.version, ownRange(wanted, meta)))
+      return {
+        lacking: `accepts ${other.name} ${other.version}`,
+        words: `requires ${other.name} ${wanted}`,
+        with: [other.name],
+      };
+    const asked = other.meta.require[name];
+    if (asked !== undefined && !satisfies(version, ownRange(asked, other.meta)))
+      return { lacking: `${other.name} ${other.version} accepts`, words: `is not ${asked}`, with: [other.name] };
+    const clash = meta.conflict[other.name] ?? other.meta.conflict[name];
+    const against = meta.conflict[other.name] === undefined ? version : other.version;
+    if (clash !== undefined && satisfies(against, clash))
+      return {
+        lacking: `goes together with ${other.name} ${other.version}`,
+        words: `is in conflict with ${other.name} ${clash}`,
+        with: [other.name],
+      };
+  }
+  return undefined;
+}
+
+/** A range as a release means it: `self.version` is its own. */
+function ownRange(range: string, { version }: Release): string {
+  return range.replaceAll('self.version', plain(version));
+}
+
+function aboutPlatform({ question: { platform } }: Standing, name: string, range: string): Objection | undefined {
+  const own = name.toLowerCase();
+  if (!platform || own.startsWith('lib-') || own === 'hhvm') return undefined;
+  const here = platform.versions.get(own);
+  if (here !== undefined && satisfies(here, range)) return undefined;
+  const title = titleOf(own);
+  if (here === undefined)
+    return {
+      lacking: `does without ${title}`,
+      words: `requires ${title}, which is not installed here`,
+      with: [],
+      asks: `platform ${own}`,
+    };
+  return {
+    lacking: `runs on ${title} ${here}`,
+    words: `requires ${title} ${range}`,
+    with: [],
+    asks: `platform ${own}`,
+  };
+}
+
+/** What people call a part of the platform. */
+export function titleOf(name: string): string {
+  if (name === 'php') return 'PHP';
+  return name.startsWith('ext-') ? `PHP's extension ${name.slice(4)}` : name;
+}
+
+/** A requirement must be met by what the project requires itself, else by what can be had. */
+function aboutRequired(standing: Standing, name: string, range: string): Objection | undefined {
+  const { question } = standing;
+  const own = question.required.get(name);
+  const locked = question.locked.get(name);
+  if (isStoodIn(question, name, range)) return undefined;
+  if (own === undefined) {
+    if (locked && satisfies(locked.version, range)) return undefined;
+    const fault = faultOf(standing, name, range, 0);
+    return fault === undefined
+      ? undefined
+      : { lacking: 'has all that it requires', words: `requires ${name} ${range}, ${fault}`, with: [] };
+  }
+  if (question.wants.some((want) => want.name === name)) return undefined;
+  if (locked && satisfies(locked.version, range)) return undefined;
+  // It may move within what the project itself asks for.
+  if (movable(standing, name, [own, range]) !== false) return undefined;
+  question.spoken.add(name);
+  const here = locked ? plain(locked.version) : own;
+  return { lacking: `accepts ${name} ${here}`, words: `requires ${name} ${range}`, with: [], asks: `present ${name}` };
+}
+
+/** Whether a package of the lockfile, or the project itself, stands in for another (`replace`, `provide`) in a range. */
+function isStoodIn({ locked, standIns }: ComposerQuestion, name: string, range: string): boolean {
+  const covers = (held: string | undefined, version: string): boolean => {
+    if (held === undefined) return false;
+    const meant = held === 'self.version' ? plain(version) : held;
+    const lowest = composerVersions.lowest(meant) ?? meant;
+    return meant === '*' || range === '*' || satisfies(lowest, range);
+  };
+  if (covers(standIns[name], '')) return true;
+  return [...locked.values()].some(
+    ({ replace, provide, version }) => covers(replace[name], version) || covers(provide[name], version),
+  );
+}
+
+/** Whether there is a version in all ranges that runs here; undefined where that is not known yet. */
+function movable(
+  { question, lookup, missing }: Standing,
+  name: string,
+  ranges: readonly string[],
+): boolean | undefined {
+  const document = lookup(name);
+  if (document === 'unknown') {
+    missing.add(name);
+    return undefined;
+  }
+  if (document === 'none') return false;
+  return candidatesIn(question, document, ranges).some(({ meta }) => runsHere(question, meta));
+}
+
+function runsHere({ platform }: ComposerQuestion, { require }: Release): boolean {
+  return Object.entries(require).every(([name, range]) => {
+    if (!isPlatform(name) || !platform || name.toLowerCase().startsWith('lib-')) return true;
+    const here = platform.versions.get(name.toLowerCase());
+    return here !== undefined && satisfies(here, range);
+  });
+}
+
+/** What is wrong with a requirement that nobody else has a say in, further down too: no version of it can be had. */
+function faultOf(standing: Standing, name: string, range: string, depth: number): string | undefined {
+  const { lookup, missing, known } = standing;
+  const key = `${name} ${range}`;
+  if (known.has(key)) return known.get(key);
+  // A circle leads back here: what is being looked at counts as good until shown otherwise.
+  known.set(key, undefined);
+  const document = lookup(name);
+  if (document === 'unknown') {
+    missing.add(name);
+    return undefined;
+  }
+  const fault = document === 'none' ? 'which no repository has' : faultIn(standing, document, range, depth);
+  known.set(key, fault);
+  return fault;
+}
+
+function faultIn(standing: Standing, document: ComposerPackage, range: string, depth: number): string | undefined {
+  const candidates = candidatesIn(standing.question, document, [range]);
+  const [newest] = candidates;
+  if (!newest) return 'no version of which can be had';
+  const running = candidates.filter(({ meta }) => runsHere(standing.question, meta));
+  if (running.length === 0) {
+    const php = newest.meta.require.php;
+    return php === undefined ? 'no version of which runs here' : `which requires PHP ${php}`;
+  }
+  if (depth >= MOST_DEPTH) return undefined;
+  let first: string | undefined;
+  for (const { version, meta } of running.slice(0, 20)) {
+    const deeper = requirementFault(standing, meta, depth);
+    if (deeper === undefined) return undefined;
+    first ??= `which in ${version} ${deeper}`;
+  }
+  return first;
+}
+
+function requirementFault(standing: Standing, meta: Release, depth: number): string | undefined {
+  for (const [other, range] of Object.entries(meta.require)) {
+    const name = other.toLowerCase();
+    if (isPlatform(other) || standing.question.locked.has(name) || isStoodIn(standing.question, name, range)) continue;
+    const fault = faultOf(standing, name, ownRange(range, meta), depth + 1);
+    if (fault !== undefined) return `requires ${name} ${range}, ${fault}`;
+  }
+  return undefined;
+}
+
+/** What is locked may exclude a version, and be excluded by it. */
+function aboutConflicts(standing: Standing, name: string, meta: Release): Objection | undefined {
+  const { question } = standing;
+  for (const [other, range] of Object.entries(meta.conflict)) {
+    const locked = question.locked.get(other.toLowerCase());
+    if (!locked || !satisfies(locked.version, range) || canAvoid(standing, locked.name, range)) continue;
+    question.spoken.add(locked.name);
+    return {
+      lacking: `goes together with ${locked.name} ${plain(locked.version)}`,
+      words: `is in conflict with ${locked.name} ${range}`,
+      with: [],
+      asks: `present ${locked.name}`,
+    };
+  }
+  for (const locked of question.locked.values()) {
+    const range = locked.conflict[name];
+    if (range === undefined || !satisfies(meta.version, range)) continue;
+    return {
+      lacking: `${locked.name} ${plain(locked.version)} goes together with`,
+      words: `is what ${locked.name} is in conflict with (${range})`,
+      with: [],
+      asks: `present ${locked.name}`,
+    };
+  }
+  return undefined;
+}
+
+/** Whether a locked package has another version, within what the project asks for, that a conflict does not name. */
+function canAvoid({ question, lookup, missing }: Standing, name: string, range: string): boolean {
+  const document = lookup(name);
+  if (document === 'unknown') {
+    missing.add(name);
+    return true;
+  }
+  if (document === 'none') return false;
+  const own = question.required.get(name) ?? '*';
+  return candidatesIn(question, document, [own]).some(
+    ({ version, meta }) => !satisfies(version, range) && runsHere(question, meta),
+  );
+}

@@ -1,0 +1,166 @@
+import path from 'node:path';
+import { nodeReader } from '../../doors/node-reader.ts';
+import type { ProcessDoor } from '../../ports.ts';
+import { isRecord, recordOf, textsOf } from '../../records.ts';
+import { readText } from '../../text/utf8.ts';
+import { repositoriesOf } from './manifest.ts';
+
+type Environment = Readonly<Record<string, string | undefined>>;
+
+/** A place where packages are looked for (Composer's documentation, "Repositories"). */
+export type Repository = { filter: NameFilter; canonical: boolean } & (
+  | { type: 'composer'; url: string }
+  | { type: 'path'; folder: string; versions: Readonly<Record<string, string>> }
+  | { type: 'artifact'; folder: string }
+  | { type: 'package'; packages: readonly unknown[] }
+  /** Version control and older kinds: only Composer itself reads them. */
+  | { type: 'other'; what: string; url: string }
+);
+
+export interface NameFilter {
+  only: readonly string[] | undefined;
+  exclude: readonly string[];
+}
+
+/** Credentials in the form of auth.json (Composer's documentation, "Authentication for privately hosted packages"). */
+export interface Credentials {
+  basic: Readonly<Record<string, { username: string; password: string }>>;
+  bearer: Readonly<Record<string, string>>;
+}
+
+/** What settings of the project and the user say of where packages come from. */
+export interface ComposerSettings {
+  credentials: Credentials;
+  /** The project takes branches of packages. */
+  branches: boolean;
+  /** Repositories may be asked over HTTP. */
+  insecure: boolean;
+  /** Everything that an answer depends on, as texts: the cache tells its answers apart by it. */
+  basis: string[];
+}
+
+/** The folder of the user's own settings, as Composer finds it (its documentation, "COMPOSER_HOME"). */
+export function composerHome(environment: Environment): string {
+  if (environment.COMPOSER_HOME) return environment.COMPOSER_HOME;
+  if (environment.APPDATA && process.platform === 'win32') return path.join(environment.APPDATA, 'Composer');
+  const home = environment.HOME ?? '/';
+  const xdg =
+    Object.keys(environment).some((name) => name.startsWith('XDG_')) || nodeReader.kind('/etc/xdg') === 'folder';
+  const folders = [
+    ...(xdg ? [path.join(environment.XDG_CONFIG_HOME ?? path.join(home, '.config'), 'composer')] : []),
+    path.join(home, '.composer'),
+  ];
+  return folders.find((folder) => nodeReader.kind(folder) === 'folder') ?? folders[0] ?? home;
+}
+
+/** Reads the settings for a project's folder (absolute): its manifest, its auth.json, the user's own, and the environment. */
+export function composerSettings(folder: string, environment: Environment): ComposerSettings {
+  const home = composerHome(environment);
+  const read = (file: string): Record<string, unknown> => parsed(readText(nodeReader, file));
+  const project = read(path.join(folder, 'composer.json'));
+  const user = read(path.join(home, 'config.json'));
+  const secure = recordOf(project.config)['secure-http'] ?? recordOf(user.config)['secure-http'];
+  const requirements = [project.require, project['require-dev']];
+  const credentials = [
+    recordOf(user.config),
+    read(path.join(home, 'auth.json')),
+    recordOf(project.config),
+    read(path.join(folder, 'auth.json')),
+    parsed(environment.COMPOSER_AUTH),
+  ];
+  return {
+    credentials: credentials.reduce<Credentials>(withCredentials, { basic: {}, bearer: {} }),
+    branches: project['minimum-stability'] === 'dev' || /@dev"|"dev-|[.]x-dev/.test(JSON.stringify(requirements)),
+    insecure: secure === false,
+    basis: [JSON.stringify([project.repositories, user.repositories]), JSON.stringify(credentials), folder],
+  };
+}
+
+function withCredentials({ basic, bearer }: Credentials, said: Record<string, unknown>): Credentials {
+  const pairs = Object.entries(recordOf(said['http-basic'])).flatMap(([host, value]) => {
+    const { username, password } = recordOf(value);
+    return typeof username === 'string' && typeof password === 'string'
+      ? [[host, { username, password }] as const]
+      : [];
+  });
+  return { basic: { ...basic, ...Object.fromEntries(pairs) }, bearer: { ...bearer, ...textsOf(said.bearer) } };
+}
+
+/**
+ * The repositories of a project, in the order in which they are asked, as Composer itself has them: its own settings, the user's, and its
+ * default one. Throws an Error that says why where Composer cannot tell.
+ */
+export async function repositoriesFor(folder: string, processes: ProcessDoor): Promise<Repository[]> {
+  const args = ['config', 'repositories', '--no-plugins', '--no-interaction'];
+  const root = process.getuid?.() === 0 ? { COMPOSER_ALLOW_SUPERUSER: '1' } : {};
+  const result = await processes.run('composer', args, { cwd: folder, timeoutMs: 60_000, environment: root });
+  if (result.failure === 'ENOENT') throw new Error('composer is not installed');
+  const text = result.stdout.split('\n').find((line) => /^[[{]/.test(line));
+  if (result.status !== 0 || text === undefined) throw new Error('composer config repositories gave no answer');
+  return repositoriesOf({ repositories: JSON.parse(text) as unknown }).flatMap(({ entry }) =>
+    isRecord(entry) ? (repositoryOf(entry, folder) ?? []) : [],
+  );
+}
+
+function repositoryOf(entry: Record<string, unknown>, folder: string): Repository | undefined {
+  const { type, url, options } = entry;
+  const common = {
+    filter: { only: textList(entry.only), exclude: textList(entry.exclude) ?? [] },
+    canonical: entry.canonical !== false,
+  };
+  if (type === 'package') {
+    const packages: unknown[] = Array.isArray(entry.package) ? entry.package : [entry.package];
+    return { ...common, type, packages };
+  }
+  if (typeof type !== 'string' || typeof url !== 'string') return undefined;
+  if (type === 'composer') return { ...common, type, url: addressOf(url) };
+  if (type === 'path')
+    return { ...common, type, folder: path.resolve(folder, url), versions: textsOf(recordOf(options).versions) };
+  if (type === 'artifact') return { ...common, type, folder: path.resolve(folder, url) };
+  return { ...common, type: 'other', what: type, url: withoutSecrets(url) };
+}
+
+/** An address as Composer takes it: one without a scheme is meant for HTTPS. */
+function addressOf(url: string): string {
+  const whole = /^[a-z]+:\/\//i.test(url) ? url : `https://${url}`;
+  return whole.replace(/\/packages\.json$/, '').replace(/\/+$/, '');
+}
+
+/** An address without what names somebody. */
+export function withoutSecrets(url: string): string {
+  return url.replace(/\/\/[^/@]*@/, '//');
+}
+
+function textList(value: unknown): string[] | undefined {
+  return Array.isArray(value) ? value.filter((one) => typeof one === 'string') : undefined;
+}
+
+function parsed(text: string | undefined): Record<string, unknown> {
+  try {
+    return recordOf(JSON.parse(text ?? '{}'));
+  } catch {
+    return {};
+  }
+}
+
+/** Whether a repository is asked for a package (`only`, `exclude`; `*` stands for any letters). */
+export function isAskedFor(name: string, { only, exclude }: NameFilter): boolean {
+  const isIn = (patterns: readonly string[]): boolean => patterns.some((one) => matches(one, name));
+  return (only === undefined || isIn(only)) && !isIn(exclude);
+}
+
+/** Whether a name is one that a pattern with `*` means. */
+export function matches(pattern: string, name: string): boolean {
+  const parts = pattern.toLowerCase().split('*');
+  const [first = '', ...rest] = parts;
+  if (rest.length === 0) return name === first;
+  if (!name.startsWith(first)) return false;
+  let at = first.length;
+  for (const part of rest.slice(0, -1)) {
+    const found = name.indexOf(part, at);
+    if (found === -1) return false;
+    at = found + part.length;
+  }
+  const last = rest.at(-1) ?? '';
+  return name.length - last.length >= at && name.endsWith(last);
+}

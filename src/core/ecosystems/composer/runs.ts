@@ -1,0 +1,110 @@
+import path from 'node:path';
+import type { Doors, ProcessResult } from '../../ports.ts';
+import { EXIT, Problem } from '../../problem.ts';
+import { recordOf } from '../../records.ts';
+import { linesThatMatter } from '../../text/lines-that-matter.ts';
+import { encode, readText } from '../../text/utf8.ts';
+import type { Command, ManagerRun } from '../work.ts';
+import { LOCKFILE, MANIFEST } from './manifest.ts';
+
+// Nothing of the project acts: its plugins and scripts would write what no preview has shown.
+const QUIET = ['--no-plugins', '--no-scripts', '--no-interaction', '--no-progress'];
+
+/** The run that brings the installed packages in line with the lockfile, whose text is known by then. */
+export function installRun(folder: string): ManagerRun {
+  return { manager: 'composer', command: 'composer', args: ['install', ...QUIET], folder };
+}
+
+/** Whether a command is one that `installRun` gives: nothing else that is written down somewhere is run for one. */
+export function isInstallRun({ command, args }: Command): boolean {
+  return command === 'composer' && args.join(' ') === installRun('.').args.join(' ');
+}
+
+/** The arguments by which Composer itself answers what packages a changed manifest means: it writes a lockfile and nothing else. */
+export function solveArguments(names: readonly string[], also: readonly string[]): string[] {
+  return ['update', ...names, ...also, '--no-install', '--no-audit', ...QUIET];
+}
+
+/**
+ * The environment of a run: Composer reads a copy of manifest and lockfile in a folder of the command's own, in which the lockfile counts
+ * whatever the user's settings say of it; the packages are the project's (Composer's documentation, "COMPOSER").
+ */
+export function runEnvironment(
+  { files, environment }: Pick<Doors, 'files' | 'environment'>,
+  { folder, own }: { folder: string; own: string },
+  texts: { manifest: string; lock: string | undefined },
+): Record<string, string> {
+  const manifest = recordOf(JSON.parse(texts.manifest.replace(/^\uFEFF/, '')));
+  const config = { ...recordOf(manifest.config), lock: true };
+  const place = path.join(own, 'composer');
+  files.makeFolder(place, 0o700);
+  files.put(path.join(place, MANIFEST), encode(JSON.stringify({ ...manifest, config }, null, 4)));
+  if (texts.lock !== undefined) files.put(path.join(place, LOCKFILE), encode(texts.lock));
+  return { COMPOSER: path.join(place, MANIFEST), ...credentials(files, folder, environment), ...asRoot() };
+}
+
+/** The project's own credentials lie beside its manifest, where Composer does not look then (its documentation, "COMPOSER_AUTH"). */
+function credentials(files: Doors['files'], folder: string, environment: Doors['environment']): Record<string, string> {
+  const own = readText(files, path.join(folder, 'auth.json'));
+  if (own === undefined) return {};
+  const said = recordOf(parsed(environment.COMPOSER_AUTH));
+  const all = recordOf(parsed(own));
+  const joined = Object.fromEntries(
+    [...new Set([...Object.keys(all), ...Object.keys(said)])].map((key) => [
+      key,
+      { ...recordOf(all[key]), ...recordOf(said[key]) },
+    ]),
+  );
+  return { COMPOSER_AUTH: JSON.stringify(joined) };
+}
+
+/** Composer asks root whether that is meant; nothing of the project is run here. */
+function asRoot(): Record<string, string> {
+  return process.getuid?.() === 0 ? { COMPOSER_ALLOW_SUPERUSER: '1' } : {};
+}
+
+function parsed(text: string | undefined): unknown {
+  try {
+    return JSON.parse(text ?? '{}');
+  } catch {
+    return {};
+  }
+}
+
+/** What Composer says, with what it has folded in lines put together again. */
+export function unfolded(said: string): string {
+  return said
+    .split('\n')
+    .map((line) => line.trimEnd())
+    .filter((line) => !/PHP curl extension|packages you are using are looking for funding|composer fund/.test(line))
+    .join('\n');
+}
+
+/** What is said of a run that failed. */
+export function runFailed({ command, args, folder }: ManagerRun, result: ProcessResult): Problem {
+  const missing = result.failure === 'ENOENT';
+  const output = unfolded(`${result.stdout}\n${result.stderr}`);
+  return new Problem({
+    status: EXIT.putBack,
+    what: missing
+      ? 'composer is not installed'
+      : `${[command, ...args].join(' ')} failed${folder === '.' ? '' : ` in ${folder}`}`,
+    why: missing ? 'this project is kept by it' : `it ended with ${result.status ?? result.failure ?? 'no status'}`,
+    next: missing
+      ? 'Install Composer, or use --no-install and install later.'
+      : (adviceFor(output) ?? 'Look at its lines above; when that is mended, run the command again.'),
+    output: linesThatMatter(output),
+  });
+}
+
+/** What to do about failures that Composer names in words of its own. */
+function adviceFor(output: string): string | undefined {
+  if (/checksum verification of the file failed/i.test(output))
+    return 'What the repository delivered is not what it announced. Try again; if it stays so, tell those who run it.';
+  if (/could not be downloaded|Could not resolve host|Connection refused|timed out|Network disabled/i.test(output))
+    return 'It could not reach the repository. When the network is there again, run the command again.';
+  if (/No space left on device/i.test(output)) return 'The disk is full. Free some space, then run the command again.';
+  if (/Permission denied/i.test(output))
+    return 'It was not allowed to write. Mend the permissions, then run the command again.';
+  return undefined;
+}

@@ -1,0 +1,126 @@
+import path from 'node:path';
+import { EXIT, Problem } from '../../problem.ts';
+import { splitPointer } from '../../formats/json-pointer.ts';
+import { decode, readText } from '../../text/utf8.ts';
+import { recordOf, textsOf } from '../../records.ts';
+import type { PackageNeed, Work } from '../work.ts';
+import { choosePackages } from './choose-packages.ts';
+import { composer } from './composer.ts';
+import { askedOf } from './host-packages.ts';
+import { manifestEdits } from './manifest-edits.ts';
+import { isPlatform, LOCKFILE, MANIFEST, SECTIONS } from './manifest.ts';
+import { programsOf, programStart } from './programs.ts';
+import { resolve } from './rules.ts';
+import { installRun, isInstallRun, runEnvironment, runFailed } from './runs.ts';
+import { isVendor, linkVendor } from './scratch-links.ts';
+import { settle } from './settle.ts';
+import { isPackagesFolder, tidyTree, treeChanged, treeState } from './tree.ts';
+
+/** Attaching in Composer's world. Every folder with a manifest has a lockfile and packages of its own. */
+export const composerWork: Work = {
+  choose: choosePackages,
+  async agree(host, workspace, wants) {
+    const { question, source } = await askedOf(host, workspace);
+    const answer = await resolve({ ...question, wants }, source);
+    return 'clash' in answer ? undefined : new Map(answer.map(({ name, version }) => [name, version]));
+  },
+  edits: (_, packages, { move }) => manifestEdits(packages, move),
+  packageOf: (edit) => composer.packageOf(edit),
+  declaredIn: (manifest) => {
+    const all = recordOf(parsed((manifest && decode(manifest)) ?? '{}'));
+    const names = SECTIONS.flatMap((section) => Object.keys(textsOf(all[section])));
+    return new Set(names.filter((name) => !isPlatform(name)));
+  },
+  scriptOf({ file, format, operation }) {
+    if (format !== 'json' || operation.op !== 'set' || path.posix.basename(file) !== MANIFEST) return undefined;
+    const [section, name = ''] = splitPointer(operation.pointer);
+    if (section !== 'scripts') return undefined;
+    const command = typeof operation.value === 'string' ? operation.value : JSON.stringify(operation.value);
+    // Scripts of events run whenever Composer installs (its documentation, "Scripts").
+    return { name, command, by: /^(pre|post)-/.test(name) ? 'manager' : 'people' };
+  },
+  installsBy: (file) => path.posix.basename(file) === MANIFEST,
+  // Composer reads copies of both files: it writes none of the project's but the packages.
+  writes: () => [],
+  runsIn: (folder) => folder,
+  programsOf,
+  advisories: () => Promise.resolve([]),
+  async check({ doors, host }) {
+    const result = await doors.processes.run('composer', ['--version', '--no-plugins'], {
+      cwd: host.root,
+      timeoutMs: 60_000,
+    });
+    if (result.failure === 'ENOENT') throw notInstalled();
+  },
+  reconcile: (_, __, folder) => installRun(folder),
+  settle,
+  prepare(host, { folder }, own) {
+    const at = path.join(host.root, folder);
+    const texts = {
+      manifest: readText(host.files, path.join(at, MANIFEST)) ?? '{}',
+      lock: readText(host.files, path.join(at, LOCKFILE)),
+    };
+    return runEnvironment(host, { folder: at, own }, texts);
+  },
+  isReconcile: isInstallRun,
+  failed: runFailed,
+  leavesTidy: (_, { status }) => status === 0,
+  blocked: () => undefined,
+  byHand: (_, folder, needs) => requireByHand(folder, needs),
+  takeOutByHand: (_, folder, names) => inFolder(folder, `composer remove ${names.join(' ')}`),
+  script: (_, name, args = []) => ({
+    command: 'composer',
+    args: ['run-script', name, ...(args.length > 0 ? ['--', ...args] : [])],
+  }),
+  ownWords: (said) =>
+    said
+      .split('\n')
+      .filter((line) => !/^(>|Script .* returned with error code)/.test(line.trim()))
+      .join('\n'),
+  program: programStart,
+  tree: {
+    state: (files, root, { folder }) => treeState(files, root, folder),
+    isFolder: isPackagesFolder,
+    changed: treeChanged,
+    tidy: tidyTree,
+  },
+  scratch: {
+    isPackages: (folder, files) => isVendor(files, folder),
+    stays: () => false,
+    link: linkVendor,
+    finish: () => undefined,
+  },
+  environment: () => ({}),
+};
+
+function requireByHand(folder: string, needs: Readonly<Record<string, PackageNeed>>): string {
+  const all = Object.entries(needs);
+  const command = (dev: boolean): string[] => {
+    const named = all.filter(([, { section }]) => (section === 'development') === dev);
+    if (named.length === 0) return [];
+    const packages = named.map(([name, { range }]) => (range === '*' ? name : `"${name}:${range}"`)).join(' ');
+    return [inFolder(folder, `composer require ${dev ? '--dev ' : ''}${packages}`)];
+  };
+  return [...command(false), ...command(true)].join('\n');
+}
+
+function inFolder(folder: string, command: string): string {
+  return folder === '.' ? command : `cd ${folder} && ${command}`;
+}
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text.replace(/^\uFEFF/, ''));
+  } catch {
+    return undefined;
+  }
+}
+
+function notInstalled(): Problem {
+  return new Problem({
+    status: EXIT.refused,
+    what: 'composer is not installed',
+    why: 'this project is kept by it, as told by composer.json',
+    next: 'Nothing was changed. Install Composer, or use --no-install and install later.',
+  });
+}

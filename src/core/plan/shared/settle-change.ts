@@ -1,0 +1,36 @@
+import path from 'node:path';
+import type { ChangeSet, FileChange } from '../../change/change-set.ts';
+import { joinFiles } from '../../change/change-set.ts';
+import { ALL_WORK } from '../../ecosystems/works.ts';
+import type { Context } from '../../host/context.ts';
+import { refuseBrokenPhp } from './php-check.ts';
+
+/**
+ * A change set with what can only be said once all of it is planned: lockfiles as their managers will have them. Throws a Problem (status 3)
+ * where a manager finds no answer, or a language's own program cannot read a file as it would be.
+ */
+export async function settleChange(context: Context, changes: ChangeSet): Promise<ChangeSet> {
+  await refuseBrokenPhp(context, changes.files);
+  const lockfiles: FileChange[] = [];
+  const words: string[] = [];
+  for (const manifest of changes.files.filter(({ role }) => role === 'manifest')) {
+    const work = ALL_WORK.find((one) => one.installsBy(manifest.file));
+    if (hasLockfile(changes.files, manifest)) continue;
+    const settled = await work?.settle?.(context, manifest);
+    if (!settled) continue;
+    if (settled.lockfile) lockfiles.push({ ...settled.lockfile, role: 'lockfile' });
+    words.push(...settled.words);
+  }
+  if (lockfiles.length === 0 && words.length === 0) return changes;
+  return {
+    ...changes,
+    files: joinFiles([...changes.files, ...lockfiles]),
+    warnings: [...changes.warnings, ...words],
+  };
+}
+
+/** Whether the lockfile beside a manifest is planned already: as it once was. */
+function hasLockfile(files: readonly FileChange[], manifest: FileChange): boolean {
+  const folder = path.posix.dirname(manifest.file);
+  return files.some(({ file, role }) => role === 'lockfile' && path.posix.dirname(file) === folder);
+}

@@ -1,0 +1,58 @@
+import type { Edit } from '../../edits/edit.ts';
+import type { Ground, StackReading } from '../../joints/ground.ts';
+import { blockedJoint, type JointOf } from '../../joints/joint.ts';
+import { phpJoints, phpTraits } from '../../joints/php-joints.ts';
+
+/** The joints of an app built with Laravel (its docs, "Service Providers", "Directory Structure"). */
+export function readLaravel(ground: Ground): StackReading {
+  return {
+    joints: [providersJoint(ground), ...phpJoints(ground)],
+    traits: {
+      ...phpTraits(ground),
+      sources: ['php', ...(ground.names(ground.inHost('resources/views')).length > 0 ? (['blade'] as const) : [])],
+      folder: 'app',
+      outputs: ['storage', 'bootstrap/cache', 'public/build'],
+      console: 'artisan',
+      // Which packages tell of providers, and what these offer, is kept from the last start (its docs, "Package Discovery").
+      caches: ['bootstrap/cache/packages.php', 'bootstrap/cache/services.php'],
+      serve: {
+        program: 'php',
+        args: ['-S', '127.0.0.1:{{port}}', '-t', 'public'],
+        // Nothing of a person's own machine is needed to answer: no database, no key.
+        environment: {
+          APP_KEY: KEY,
+          SESSION_DRIVER: 'array',
+          CACHE_STORE: 'array',
+          CACHE_DRIVER: 'array',
+          QUEUE_CONNECTION: 'sync',
+        },
+      },
+      readsEnvironment: true,
+    },
+  };
+}
+
+// Of the right length, and for nothing but proofs.
+const KEY = `base64:${Buffer.from('for proofs in a copy: 32 letters').toString('base64')}`;
+
+/** The service providers that an app registers: in a file of their own since Laravel 11, before that in its configuration. */
+function providersJoint(ground: Ground): JointOf<'framework.modules'> {
+  const list = ground.inHost('bootstrap/providers.php');
+  const config = ground.inHost('config/app.php');
+  const file = [list, config].find((one) => ground.has(one));
+  if (file === undefined)
+    return blockedJoint('framework.modules', list, 'no list of providers', {
+      reason: 'it has neither bootstrap/providers.php nor config/app.php',
+      handwork: 'Register the provider where your app registers its own.',
+    });
+  return {
+    name: 'framework.modules',
+    state: 'present',
+    file,
+    detail: 'the list of service providers',
+    tie({ module }): Edit[] {
+      const pointer = file === list ? '' : '/providers';
+      return [{ file, format: 'php', operation: { op: 'item', array: 'returned', pointer, code: `${module}::class` } }];
+    },
+  };
+}

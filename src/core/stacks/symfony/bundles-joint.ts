@@ -1,0 +1,64 @@
+import type { Edit } from '../../edits/edit.ts';
+import type { Ground } from '../../joints/ground.ts';
+import { blockedJoint, type JointOf } from '../../joints/joint.ts';
+
+type ModulesJoint = JointOf<'framework.modules'>;
+
+const KERNELS = ['src/Kernel.php', 'app/AppKernel.php', 'src/AppKernel.php'];
+
+/** The bundles that an app registers: in a file of their own, or in its kernel (Symfony's docs, "The Bundle System"). */
+export function bundlesJoint(ground: Ground): ModulesJoint {
+  const list = ground.inHost('config/bundles.php');
+  if (ground.has(list)) return inList(list);
+  const kernel = ground.first(KERNELS.map((file) => ground.inHost(file)));
+  if (kernel !== undefined && /function\s+registerBundles\s*\(/.test(ground.text(kernel) ?? ''))
+    return inKernel(kernel);
+  return blockedJoint('framework.modules', kernel ?? list, 'no list of bundles', {
+    reason: 'it has neither config/bundles.php nor a kernel with registerBundles()',
+    handwork: 'Register the bundle where your kernel registers the others.',
+  });
+}
+
+function inList(file: string): ModulesJoint {
+  return {
+    name: 'framework.modules',
+    state: 'present',
+    file,
+    detail: 'the list of bundles',
+    tie({ module, environments = ['all'] }): Edit[] {
+      const code = `[${environments.map((one) => `'${one}' => true`).join(', ')}]`;
+      const operation = {
+        op: 'entry' as const,
+        array: 'returned' as const,
+        pointer: '',
+        key: `${module}::class`,
+        code,
+        any: true,
+      };
+      return [{ file, format: 'php', operation }];
+    },
+  };
+}
+
+/** A kernel has them in its code; those for some environments only in a part of it that asks for these. */
+function inKernel(file: string): ModulesJoint {
+  const method = 'registerBundles';
+  return {
+    name: 'framework.modules',
+    state: 'present',
+    file,
+    detail: "the kernel's bundles",
+    tie({ module, environments }): Edit[] {
+      const made = `new ${module}()`;
+      if (environments)
+        return [
+          {
+            file,
+            format: 'php',
+            operation: { op: 'statement', in: { method, only: environments }, code: `$bundles[] = ${made};` },
+          },
+        ];
+      return [{ file, format: 'php', operation: { op: 'item', array: { method }, pointer: '', code: made } }];
+    },
+  };
+}

@@ -1,0 +1,38 @@
+import type { Ground, StackReading } from '../../joints/ground.ts';
+import { phpJoints, phpTraits } from '../../joints/php-joints.ts';
+import { bundlesJoint } from './bundles-joint.ts';
+import { symfonyEnvironment } from './environment-joint.ts';
+import { routesJoint, settingsJoint } from './settings-joints.ts';
+
+/** The joints of an app built with Symfony (its docs, "Configuring Symfony"). */
+export function readSymfony(ground: Ground): StackReading {
+  const rest = phpJoints(ground).filter(({ name }) => name !== 'environment.file');
+  const front = ground.first(['public/index.php', 'web/app.php'].map((file) => ground.inHost(file)));
+  const folder = front?.endsWith('web/app.php') ? 'web' : 'public';
+  return {
+    joints: [bundlesJoint(ground), settingsJoint(ground), routesJoint(ground), symfonyEnvironment(ground), ...rest],
+    traits: {
+      ...phpTraits(ground),
+      sources: ['php', ...(ground.names(ground.inHost('templates')).length > 0 ? (['twig'] as const) : [])],
+      outputs: ['var', `${folder}/bundles`],
+      console:
+        ground.first(['bin/console', 'app/console'].map((file) => ground.inHost(file))) === undefined
+          ? undefined
+          : 'bin/console',
+      // Which bundles there are, and where settings lie, is read once (its docs, "The Cache").
+      caches: ['var/cache'],
+      serve: front === undefined ? undefined : serveFrom(folder),
+      readsEnvironment: true,
+    },
+  };
+}
+
+/** PHP's own server asks the front controller for whatever is no file. */
+function serveFrom(folder: string) {
+  const lead = folder === 'web' ? ['web/app.php'] : [];
+  return {
+    program: 'php',
+    args: ['-S', '127.0.0.1:{{port}}', '-t', folder, ...lead],
+    environment: { APP_ENV: 'dev', APP_DEBUG: '1' },
+  };
+}

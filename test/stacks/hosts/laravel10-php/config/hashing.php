@@ -1,0 +1,6 @@
+<?php
+
+return [
+    'driver' => 'bcrypt',
+    'bcrypt' => ['rounds' => 10],
+];

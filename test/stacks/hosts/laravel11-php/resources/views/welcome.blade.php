@@ -1,0 +1,7 @@
+@extends('layouts.app')
+
+@section('title', 'Welcome')
+
+@section('content')
+    <h1>Welcome</h1>
+@endsection

@@ -1,0 +1,3 @@
+<x-layout title="Plots">
+    <h1>Plots</h1>
+</x-layout>

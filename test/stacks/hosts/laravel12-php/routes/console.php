@@ -1,0 +1,7 @@
+<?php
+
+use Illuminate\Support\Facades\Artisan;
+
+Artisan::command('tools:count', function () {
+    $this->comment('2');
+})->purpose('Count the tools');
