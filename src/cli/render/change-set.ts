@@ -286,7 +286,7 @@ const REACH = [
 ];
 
 /** All that will run: in the project itself, and in a copy of it. */
-function commands({ installs, proofs, commands: own = [], scripts = [] }: ChangeSet): string {
+function commands({ installs, proofs, commands: own = [], scripts = [], stale = [] }: ChangeSet): string {
   const rows = installs.map(({ command, args, folder, purpose }) => [
     `  ${[command, ...args].join(' ')}`,
     pc.dim(`${purpose}${folder === '.' ? '' : `, in ${printable(folder)}`}`),
@@ -300,6 +300,11 @@ function commands({ installs, proofs, commands: own = [], scripts = [] }: Change
   }
   for (const { name, command, by, foreign } of scripts)
     rows.push([`  ${printable(`${name}: ${command}`)}`, pc.dim(`${BY[by]}${by === 'people' ? '' : needs(foreign)}`)]);
+  for (const file of stale)
+    rows.push([
+      `  (removes ${printable(file)})`,
+      pc.dim('kept by the framework of its last start, and made anew at the next'),
+    ]);
   const copies = proofs.flatMap((task) =>
     (task.runs ?? []).map((one) => ({
       one,

@@ -12,7 +12,10 @@ const MOST_BYTES = 100_000;
 /** How a workspace's own sources are written, judged from a sample of them. */
 export function findStyle(reader: Reader, root: string, { folder }: WorkspacePlace): CodeStyle {
   const votes = noVotes();
-  for (const file of sampleSources(reader, path.join(root, folder))) {
+  const top = path.join(root, folder);
+  const scripts = sampleSources(reader, top, SCRIPTS);
+  // Where there are no scripts, sources of PHP show how people indent and quote.
+  for (const file of scripts.length > 0 ? scripts : sampleSources(reader, top, PHP)) {
     const text = readText(reader, file);
     if (text !== undefined && text.length < MOST_BYTES) countVotes(scriptOf(text, file), votes);
   }
@@ -46,21 +49,17 @@ function scriptsIn(text: string): string[] {
   return found;
 }
 
-function sampleSources(reader: Reader, top: string): string[] {
+const SCRIPTS = /(?<!\.d)\.([cm]?[jt]sx?|vue|svelte|astro)$/;
+const PHP = /\.php$/;
+
+function sampleSources(reader: Reader, top: string, sources: RegExp): string[] {
   const samples: string[] = [];
   const folders = [top];
   for (let visited = 0; visited < MOST_FOLDERS && samples.length < MOST_SAMPLES; visited += 1) {
     const folder = folders.shift();
     if (folder === undefined) break;
     for (const { name, kind } of reader.list(folder)) {
-      if (
-        kind === 'file' &&
-        /\.([cm]?[jt]sx?|vue|svelte|astro)$/.test(name) &&
-        !name.endsWith('.d.ts') &&
-        !name.includes('.min.')
-      ) {
-        samples.push(path.join(folder, name));
-      }
+      if (kind === 'file' && sources.test(name) && !name.includes('.min.')) samples.push(path.join(folder, name));
       const passedOver =
         name.startsWith('.') ||
         /^(dist|build|out|coverage|public|vendor)$/.test(name) ||

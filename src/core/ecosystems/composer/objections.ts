@@ -105,6 +105,16 @@ function aboutRequired(standing: Standing, name: string, range: string): Objecti
   if (isStoodIn(question, name, range)) return undefined;
   if (own === undefined) {
     if (locked && satisfies(locked.version, range)) return undefined;
+    const held = locked && heldBack(standing, locked, range);
+    if (held) return held;
+    const stander = locked ? undefined : standsFor(question, name);
+    if (stander !== undefined)
+      return {
+        lacking: `goes with ${stander}`,
+        words: `requires ${name} ${range}, for which ${stander} stands in`,
+        with: [],
+        asks: `present ${stander.split(' ')[0] ?? ''}`,
+      };
     const fault = faultOf(standing, name, range, 0);
     return fault === undefined
       ? undefined
@@ -117,6 +127,32 @@ function aboutRequired(standing: Standing, name: string, range: string): Objecti
   question.spoken.add(name);
   const here = locked ? plain(locked.version) : own;
   return { lacking: `accepts ${name} ${here}`, words: `requires ${name} ${range}`, with: [], asks: `present ${name}` };
+}
+
+/** A locked package that nobody requires himself stays where those that require it hold it. */
+function heldBack(standing: Standing, locked: Release, range: string): Objection | undefined {
+  const { question } = standing;
+  const holders = [...question.locked.values()].filter((one) => one.require[locked.name] !== undefined);
+  const required = holders.filter(({ name }) => question.required.has(name));
+  const ranges = required.map((one) => ownRange(one.require[locked.name] ?? '*', one));
+  if (movable(standing, locked.name, [range, ...ranges]) !== false) return undefined;
+  const here = `${locked.name} ${plain(locked.version)}`;
+  const [holder] = required.filter(
+    (one) => movable(standing, locked.name, [range, ownRange(one.require[locked.name] ?? '*', one)]) === false,
+  );
+  if (holder) question.spoken.add(holder.name);
+  return {
+    lacking: `accepts ${here}`,
+    words: `requires ${locked.name} ${range}`,
+    with: [],
+    asks: `present ${locked.name}`,
+  };
+}
+
+/** The locked package that stands in for another, with its version. */
+function standsFor({ locked }: ComposerQuestion, name: string): string | undefined {
+  const found = [...locked.values()].find(({ replace, provide }) => (replace[name] ?? provide[name]) !== undefined);
+  return found && `${found.name} ${plain(found.version)}`;
 }
 
 /** Whether a package of the lockfile, or the project itself, stands in for another (`replace`, `provide`) in a range. */

@@ -38,10 +38,20 @@ export function writtenConstraint(version: string, name: string, manifest: Compo
   const line = like === undefined ? vendorLine(name, manifest) : undefined;
   if (line !== undefined && composerVersions.satisfies(version, line)) return line;
   const own = like === undefined ? undefined : formOf(like);
-  const all = declaredIn(manifest).flatMap(([, range]) => formOf(range) ?? []);
+  return inForm(version, own ?? houseForm(manifest));
+}
+
+/** The form that most constraints have. A vendor with many packages counts once: they go by a line of their own. */
+function houseForm(manifest: ComposerManifest): Form {
+  const byVendor = new Map<string, Form>();
+  for (const [name, range] of declaredIn(manifest)) {
+    const form = formOf(range);
+    if (form) byVendor.set(name.split('/')[0] ?? name, form);
+  }
+  const all = [...byVendor.values()];
   const count = (form: Form): number => all.filter((one) => one === form).length;
   const most = (['tilde', 'wildcard', 'exact'] as const).find((form) => count(form) > all.length / 2);
-  return inForm(version, own ?? most ?? 'caret');
+  return most !== undefined && count(most) >= 2 ? most : 'caret';
 }
 
 function inForm(version: string, form: Form): string {

@@ -2,6 +2,7 @@ import path from 'node:path';
 import type { ChangeSet, FileChange } from '../../change/change-set.ts';
 import { joinFiles } from '../../change/change-set.ts';
 import { ALL_WORK } from '../../ecosystems/works.ts';
+import { bareSides } from '../../facts/bare.ts';
 import type { Context } from '../../host/context.ts';
 import { refuseBrokenPhp } from './php-check.ts';
 
@@ -21,12 +22,28 @@ export async function settleChange(context: Context, changes: ChangeSet): Promis
     if (settled.lockfile) lockfiles.push({ ...settled.lockfile, role: 'lockfile' });
     words.push(...settled.words);
   }
-  if (lockfiles.length === 0 && words.length === 0) return changes;
+  const stale = await staleCaches(context, changes.files);
+  if (lockfiles.length === 0 && words.length === 0 && stale.length === 0) return changes;
   return {
     ...changes,
+    ...(stale.length > 0 ? { stale } : {}),
     files: joinFiles([...changes.files, ...lockfiles]),
     warnings: [...changes.warnings, ...words],
   };
+}
+
+/** What frameworks keep of their last start in workspaces that change: they would go by it still. */
+async function staleCaches(context: Context, files: readonly FileChange[]): Promise<string[]> {
+  const { host, facts, reader } = context;
+  const changed = files.filter(({ role }) => role !== 'record' && role !== 'lockfile');
+  const touched = facts.workspaces.filter(({ folder }) =>
+    changed.some(({ file }) => folder === '.' || file.startsWith(`${folder}/`)),
+  );
+  const found = new Set<string>();
+  for (const { folder } of touched)
+    for (const { traits } of await bareSides(context, folder))
+      for (const cache of traits.caches ?? []) found.add(path.posix.normalize(path.posix.join(folder, cache)));
+  return [...found].filter((one) => reader.kind(path.join(host.root, one)) !== undefined);
 }
 
 /** Whether the lockfile beside a manifest is planned already: as it once was. */

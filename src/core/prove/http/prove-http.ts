@@ -136,7 +136,7 @@ function judge(step: Step, answer: Answer, values: Readonly<Record<string, strin
   if (hidden !== undefined && text.includes(hidden)) return `shows "${hidden}"`;
   const leads = headers.get('location') ?? '';
   if (step.leads !== undefined && !leads.startsWith(step.leads)) return `leads to "${leads}", not to ${step.leads}`;
-  for (const [name, part] of Object.entries(step.has ?? {})) {
+  for (const [name, part] of Object.entries(fillEach(step.has ?? {}, values))) {
     const value = headers.get(name);
     if (part === '' ? value !== null : !(value ?? '').includes(part))
       return `has ${name}: ${value ?? 'nothing'}, not ${part === '' ? 'nothing' : part}`;

@@ -10,15 +10,40 @@ export async function proveRun(bench: Bench): Promise<ProofResult> {
   const spec = task.spec as unknown as Spec;
   await bench.prepare();
   bench.plant(spec.plants ?? {});
-  const [program = '', ...args] = spec.run.map((part) => fillText(part, bench.values));
-  const ran = await bench.program(program, args);
-  const wanted = fillText(spec.says, bench.values);
-  const said = ran.output.includes(wanted);
-  const ended = spec.fails ? ran.status !== undefined && ran.status !== 0 : ran.status === 0;
-  if (ended && said) return bench.result(true, `${ran.shown}: ${spec.checks}`);
-  const why =
-    ended || (spec.fails && ran.status === 0)
-      ? `${ran.shown} did not say "${wanted}"`
-      : `${ran.shown} ended with ${ran.status ?? 'no status'} in a copy of the project`;
-  return bench.result(false, ran.shown, [why, ...(await missingEdits(context, task))], ran.output);
+  const { shown, output, missed } = await attempt(bench, spec, bench.values);
+  if (missed === undefined) return bench.result(true, `${shown}: ${spec.checks}`);
+  const other = await whatHolds(bench, spec);
+  return bench.result(false, shown, [missed, ...other, ...(await missingEdits(context, task))], output);
+}
+
+/** Runs the program with some values; `missed` says why that is not as it should be. */
+async function attempt(
+  bench: Bench,
+  spec: Spec,
+  values: Readonly<Record<string, string>>,
+): Promise<{ shown: string; output: string; missed: string | undefined }> {
+  const [program = '', ...args] = spec.run.map((part) => fillText(part, values));
+  const { status, shown, output } = await bench.program(program, args);
+  const ended = spec.fails ? status !== undefined && status !== 0 : status === 0;
+  const wanted = fillText(spec.says, values);
+  if (ended && output.includes(wanted)) return { shown, output, missed: undefined };
+  const found = ended || (spec.fails && status === 0);
+  const missed = found
+    ? `${shown} did not say "${wanted}"`
+    : `${shown} ended with ${status ?? 'no status'} in a copy of the project`;
+  return { shown, output, missed };
+}
+
+/** The first other answer to a choice with which it holds, in words. */
+async function whatHolds(bench: Bench, spec: Spec): Promise<string[]> {
+  const { integration } = bench.task;
+  for (const [choice, answers] of Object.entries(spec.instead ?? {})) {
+    const others = answers.slice(answers.indexOf(bench.values[choice] ?? '') + 1);
+    for (const answer of others) {
+      const { missed } = await attempt(bench, spec, { ...bench.values, [choice]: answer });
+      if (missed === undefined)
+        return [`It holds with ${choice} ${answer}: --choose ${integration}.${choice}=${answer}.`];
+    }
+  }
+  return [];
 }

@@ -10,6 +10,10 @@ export const schema = z.strictObject({
   plants: told(z.optional(plants), 'files to put into the copy'),
   says: told(z.string(), 'text its output must contain'),
   fails: told(z.optional(z.literal(true)), 'it must not exit with 0: it has found something'),
+  instead: told(
+    z.optional(z.record(z.string(), z.array(z.string()).check(z.minLength(1)))),
+    'where it does not hold: other answers to a choice, by its name, that are tried in this order; the first that holds is told',
+  ),
   checks: told(z.string(), 'what it checks, in words'),
 });
 

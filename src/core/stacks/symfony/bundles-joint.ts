@@ -12,7 +12,7 @@ export function bundlesJoint(ground: Ground): ModulesJoint {
   if (ground.has(list)) return inList(list);
   const kernel = ground.first(KERNELS.map((file) => ground.inHost(file)));
   if (kernel !== undefined && /function\s+registerBundles\s*\(/.test(ground.text(kernel) ?? ''))
-    return inKernel(kernel);
+    return inKernel(kernel, ground.text(kernel) ?? '');
   return blockedJoint('framework.modules', kernel ?? list, 'no list of bundles', {
     reason: 'it has neither config/bundles.php nor a kernel with registerBundles()',
     handwork: 'Register the bundle where your kernel registers the others.',
@@ -41,24 +41,32 @@ function inList(file: string): ModulesJoint {
 }
 
 /** A kernel has them in its code; those for some environments only in a part of it that asks for these. */
-function inKernel(file: string): ModulesJoint {
+function inKernel(file: string, text: string): ModulesJoint {
   const method = 'registerBundles';
+  // In a namespace a full name means something else, and most kernels import what they register.
+  const imports = /^\s*namespace\s/m.test(text) || !/new\s+\\?\w+\\/.test(text);
   return {
     name: 'framework.modules',
     state: 'present',
     file,
     detail: "the kernel's bundles",
     tie({ module, environments }): Edit[] {
-      const made = `new ${module}()`;
+      const short = module.slice(module.lastIndexOf('\\') + 1);
+      const made = `new ${imports ? short : module}()`;
+      const imported: Edit[] = imports ? [{ file, format: 'php', operation: { op: 'use', name: module } }] : [];
       if (environments)
         return [
+          ...imported,
           {
             file,
             format: 'php',
             operation: { op: 'statement', in: { method, only: environments }, code: `$bundles[] = ${made};` },
           },
         ];
-      return [{ file, format: 'php', operation: { op: 'item', array: { method }, pointer: '', code: made } }];
+      return [
+        ...imported,
+        { file, format: 'php', operation: { op: 'item', array: { method }, pointer: '', code: made } },
+      ];
     },
   };
 }

@@ -23,11 +23,17 @@ export function symfonyEnvironment(ground: Ground): JointOf<'environment.file'> 
       const secrets = all.filter(([, { secret }]) => secret !== undefined);
       return [
         ...all.map(([key, { value = '', example = value, comment, secret }]) =>
-          environmentEdit({ file: shared, key, value: secret === undefined ? value : example, comment, expands: true }),
+          environmentEdit({
+            file: shared,
+            key,
+            value: secret === undefined ? value : example,
+            comment,
+            expands: false,
+          }),
         ),
         ...(secrets.length > 0 ? ignore.tie({ at: 'ignore.lines', lines: [`/${own.split('/').at(-1) ?? own}`] }) : []),
         ...secrets.map(([key, { secret, comment }]) => ({
-          ...environmentEdit({ file: own, key, value: secretToken(key), comment, secret, expands: true }),
+          ...environmentEdit({ file: own, key, value: secretToken(key), comment, secret, expands: false }),
           private: true as const,
         })),
       ];
