@@ -103,6 +103,17 @@ export async function tryTogether(host: StackHost, stack: string, integrations: 
   const attached = await host.ligament('attach', ...integrations, '--yes', '--json');
   if (attached.status === 3 && integrations.length === 1)
     return [made(integrations[0] ?? '', 'refused', reasonOf(attached.stdout, attached.stderr))];
+  if (attached.status === 3) {
+    // What no versions suit is refused by itself; the rest goes together.
+    const alone = new Map<string, string>();
+    for (const one of integrations) {
+      const planned = await host.ligament('attach', one, '--preview', '--json');
+      if (planned.status === 3) alone.set(one, reasonOf(planned.stdout, planned.stderr));
+    }
+    const rest = integrations.filter((one) => !alone.has(one));
+    if (alone.size > 0 && rest.length > 0)
+      return [...[...alone].map(([one, why]) => made(one, 'refused', why)), ...(await tryTogether(host, stack, rest))];
+  }
   if (attached.status !== 0) return failed(`attach: ${attached.stderr.trim()}`);
   const checked = await host.check();
   if (checked !== undefined) return failed(`its own check: ${checked}`);

@@ -91,7 +91,10 @@ function provedAt({ units }: HostReceipts): string {
 
 function sameFits(one: Readonly<Record<string, string>>, other: Readonly<Record<string, string>>): boolean {
   const names = new Set([...Object.keys(one), ...Object.keys(other)]);
-  return [...names].every((name) => one[name] === other[name]);
+  // What does not fit at all is the same as what is not there.
+  const said = (fits: Readonly<Record<string, string>>, name: string): string | undefined =>
+    /fits|blocked/.test(fits[name] ?? '') ? fits[name] : undefined;
+  return [...names].every((name) => said(one, name) === said(other, name));
 }
 
 export function provedIn(outcomes: readonly Outcome[]): number {

@@ -7,6 +7,7 @@ import { findBrowser } from '../../src/core/prove/page/browser.ts';
 import { nodeFiles } from '../../src/core/doors/node-files.ts';
 import { bundledPackages, hashOfModule, runnerModules } from './modules.ts';
 import type { Outcome } from './pairs.ts';
+import { PHP_LIST } from './php-shelf.ts';
 import { HOSTS, SHELF } from './work.ts';
 
 const FOLDER = path.join(projectRoot(), 'test/stacks/receipts');
@@ -97,6 +98,8 @@ function surroundings(): string[] {
     ...runnerModules().map((one) => `runner ${one} ${hashOfModule(one)}`),
     ...bundledPackages().map((one) => `package ${one}`),
     `shelf ${fileHash(path.join(SHELF, 'package-lock.json'))}`,
+    `packages of PHP ${fs.existsSync(PHP_LIST) ? fileHash(PHP_LIST) : ''}`,
+    `php ${spawnSync('php', ['-r', 'echo PHP_VERSION;'], { encoding: 'utf8' }).stdout}`,
     `node ${process.version}`,
     `npm ${said('npm', '--version')}`,
     `git ${said('git', '--version')}`,

@@ -24,10 +24,15 @@ import {
 } from './receipts.ts';
 import { shelvedSoFar, writeShelf } from './shelf.ts';
 import { renderSupport } from './support.ts';
-import { HOSTS, installShelf, lockedPackages, SHELF, StackHost, WORK } from './work.ts';
+import { installPhpShelf, phpShelf, writePhpShelf } from './php-shelf.ts';
+import { HOSTS, isPhpHost, installShelf, lockedPackages, SHELF, StackHost, WORK } from './work.ts';
 
 // Two that show the first page cannot both do so; each is tried without the others.
-const RIVALS: Record<string, string> = { '@tanstack/react-router': 'react-router' };
+const RIVALS: Record<string, string> = {
+  '@tanstack/react-router': 'react-router',
+  php_codesniffer: 'php-cs-fixer',
+  pint: 'php-cs-fixer',
+};
 
 const boolean = { type: 'boolean' } as const;
 const string = { type: 'string' } as const;
@@ -65,10 +70,14 @@ tellQueue();
 let registry: OfflineRegistry | undefined;
 if (!flag('online') && !flag('shelf') && queue.plans.length > 0) {
   await installShelf();
+  if (queue.plans.some(({ host }) => isPhpHost(host))) await installPhpShelf();
   const hosts = queue.plans.map(({ host }) => new StackHost(host, undefined));
   await each(hosts, (host) => host.prepare());
   registry = await openOfflineRegistry({
-    shelf: fillShelf([SHELF, ...hosts.map(({ pristine }) => pristine)], path.join(WORK, 'npm-cache')),
+    shelf: fillShelf(
+      [SHELF, ...hosts.filter(({ isPhp }) => !isPhp).map(({ pristine }) => pristine)],
+      path.join(WORK, 'npm-cache'),
+    ),
     cache: path.join(WORK, 'tarballs'),
     maxAge: 3600,
   });
@@ -79,8 +88,16 @@ try {
 } finally {
   await registry?.close();
 }
-if (flag('shelf')) writeShelf([...(flag('merge') ? shelvedSoFar() : []), ...shelved]);
+if (flag('shelf')) writeShelves();
 else report();
+
+/** Writes down what must lie ready: each kind of host by itself, and the other as it was where no such host was looked at. */
+function writeShelves(): void {
+  const isPhp = (one: string): boolean => /^[^@]+\/[^/]+@/.test(one);
+  const [php, rest] = [[...shelved].filter(isPhp), [...shelved].filter((one) => !isPhp(one))];
+  if (php.length > 0) writePhpShelf([...(flag('merge') ? phpShelf() : []), ...php]);
+  if (rest.length > 0) writeShelf([...(flag('merge') ? shelvedSoFar() : []), ...rest]);
+}
 
 /** Works on items, as many at once as there are workers. */
 async function each<Item>(items: readonly Item[], work: (item: Item) => Promise<void>): Promise<void> {
@@ -209,7 +226,7 @@ async function shelveHost(id: string): Promise<void> {
 async function shelve(host: StackHost, group: readonly string[]): Promise<void> {
   try {
     // What the host has by itself comes with it when it is set up.
-    const own = new Set(lockedPackages(path.join(HOSTS, host.id, 'package-lock.json')));
+    const own = new Set(host.isPhp ? [] : lockedPackages(path.join(HOSTS, host.id, 'package-lock.json')));
     for (const one of await packagesWith(host, group)) if (!own.has(one)) shelved.add(one);
   } catch (error) {
     console.log(error instanceof Error ? error.message : error);

@@ -4,6 +4,7 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { projectRoot, registryEnvironment } from '../../demo/registry/open.ts';
+import { COMPOSER_HOME, composerLocked, PHP_LIST } from './php-shelf.ts';
 import { runAsync, type Run } from '../support/run-async.ts';
 
 const PROGRAM = path.join(projectRoot(), 'dist/ligament.js');
@@ -20,6 +21,14 @@ const WORKSPACES: Record<string, string> = { 'monorepo-react18-js': 'apps/swap',
 
 // What tells hosts of the same stack apart.
 const SHAPES: Record<string, string> = {
+  'symfony44-php': 'a kernel with its bundles in code, a folder for each environment',
+  'symfony64-php': 'routes in YAML',
+  'symfony74-php': 'routes by attributes, Doctrine, security',
+  'laravel10-php': 'kernels, providers in config/app.php',
+  'laravel11-php': 'layouts by inheritance, no config folder',
+  'laravel12-php': 'layouts by components',
+  'php-app': 'an app without a framework',
+  'php-library': 'a library, tabs, no lockfile in version control',
   'express4-cjs-ts': 'CommonJS, run as it is',
   'express4-ejs-js': 'CommonJS, EJS, as ten years ago',
   'express4-plain-js': 'CommonJS, no views, start script apart',
@@ -34,6 +43,11 @@ const SHAPES: Record<string, string> = {
 
 export type { Run };
 
+/** Whether Composer keeps a host. */
+export function isPhpHost(id: string): boolean {
+  return fs.existsSync(path.join(HOSTS, id, 'composer.json'));
+}
+
 /** A host of a real framework, installed, in a working copy that is used again and again. */
 export class StackHost {
   readonly id: string;
@@ -42,6 +56,8 @@ export class StackHost {
   readonly pristine: string;
   /** The workspace that everything is attached to. */
   readonly workspace: string;
+  /** It is kept by Composer. */
+  readonly isPhp: boolean;
   readonly #environment: Record<string, string>;
   /** Where it is noted which functions of the program ran; undefined where nobody asks. */
   coverage: string | undefined;
@@ -51,6 +67,8 @@ export class StackHost {
     this.root = path.join(WORK, 'hosts', id);
     this.pristine = path.join(WORK, 'pristine', id);
     this.workspace = WORKSPACES[id] ?? '.';
+    this.isPhp = isPhpHost(id);
+    if (this.isPhp) fs.mkdirSync(path.join(WORK, 'composer-home'), { recursive: true });
     const own = { ...process.env } as Record<string, string>;
     delete own.NODE_ENV;
     this.#environment = {
@@ -63,6 +81,10 @@ export class StackHost {
             npm_config_cache: path.join(WORK, 'npm-cache'),
           }),
       XDG_STATE_HOME: path.join(WORK, 'state', id),
+      COMPOSER_ALLOW_SUPERUSER: '1',
+      COMPOSER_CACHE_DIR: path.join(WORK, 'composer-cache'),
+      // Whatever the settings of this machine are, they decide nothing about lockfiles.
+      COMPOSER_HOME: registry === undefined ? path.join(WORK, 'composer-home') : COMPOSER_HOME,
       NO_COLOR: '1',
       CI: '1',
       NEXT_TELEMETRY_DISABLED: '1',
@@ -74,6 +96,7 @@ export class StackHost {
 
   /** Brings the working copy to what the host's folder holds, with its packages installed as its lockfile has them. */
   async prepare(): Promise<void> {
+    if (this.isPhp) return this.#preparePhp();
     const source = path.join(HOSTS, this.id);
     const lock = fs.readFileSync(path.join(source, 'package-lock.json'));
     const stamp = path.join(this.root, 'node_modules/.stamp');
@@ -103,6 +126,32 @@ export class StackHost {
     this.git('commit', '--quiet', '--message=As it is');
   }
 
+  /** The same of a host that Composer keeps: what it requires is found on the shelf, where there is one. */
+  async #preparePhp(): Promise<void> {
+    const source = path.join(HOSTS, this.id);
+    const stamp = path.join(this.pristine, 'stamp');
+    const basis = [path.join(source, 'composer.json'), PHP_LIST].filter((file) => fs.existsSync(file));
+    const key = createHash('sha256')
+      .update(basis.map((file) => fs.readFileSync(file, 'utf8')).join('\0'))
+      .digest('hex');
+    const installed = fs.existsSync(stamp) && fs.readFileSync(stamp, 'utf8') === key;
+    if (!installed) {
+      fs.rmSync(this.pristine, { recursive: true, force: true });
+      fs.cpSync(source, this.pristine, { recursive: true });
+      const args = ['update', '--no-scripts', '--no-interaction', '--no-progress', '--no-audit'];
+      const run = await this.#run('composer', args, { cwd: this.pristine });
+      if (run.status !== 0) throw new Error(`${this.id}: composer update: ${run.stdout}${run.stderr}`);
+      fs.writeFileSync(stamp, key);
+    }
+    fs.rmSync(this.root, { recursive: true, force: true });
+    fs.cpSync(source, this.root, { recursive: true });
+    for (const name of ['vendor', 'composer.lock'])
+      fs.cpSync(path.join(this.pristine, name), path.join(this.root, name), { recursive: true });
+    this.git('init', '--quiet', '--initial-branch=main');
+    this.git('add', '--all');
+    this.git('commit', '--quiet', '--message=As it is');
+  }
+
   /** What fits a copy of the host in which nothing is installed, by integration: enough to tell whether its groups are still the same. */
   async fitsBare(): Promise<Record<string, string>> {
     const bare = path.join(WORK, 'bare', this.id);
@@ -116,6 +165,7 @@ export class StackHost {
 
   /** Lets npm work out what the manifest brings, and returns it all by `name@version`. Asks the registry. */
   async lock(): Promise<string[]> {
+    if (this.isPhp) return composerLocked(path.join(this.root, 'composer.lock'));
     const args = ['install', '--package-lock-only', '--ignore-scripts', '--no-audit', '--no-fund'];
     const run = await this.#run('npm', args, { online: true });
     if (run.status !== 0) throw new Error(`${this.id}: npm: ${run.stderr}`);
@@ -135,24 +185,41 @@ export class StackHost {
     const { workspaces } = JSON.parse(run.stdout) as { workspaces: { stack: { title?: string } | string }[] };
     const stack = workspaces[0]?.stack;
     const title = typeof stack === 'string' ? stack : (stack?.title ?? this.id);
-    const language = this.id.endsWith('-ts') ? 'TypeScript' : 'JavaScript';
+    const language = this.isPhp ? 'PHP' : this.id.endsWith('-ts') ? 'TypeScript' : 'JavaScript';
     const shape = SHAPES[this.id] === undefined ? '' : `, ${SHAPES[this.id] ?? ''}`;
     return `${title} (${language}${shape}${this.workspace === '.' ? '' : ', a workspace'})`;
   }
 
   /** Runs the host's own `check`, which has its linter, its formatter and its tests look at everything; what it says where it fails. */
   async check(): Promise<string | undefined> {
-    const { scripts = {} } = JSON.parse(fs.readFileSync(path.join(this.root, 'package.json'), 'utf8')) as {
+    const manifest = this.isPhp ? 'composer.json' : 'package.json';
+    const { scripts = {} } = JSON.parse(fs.readFileSync(path.join(this.root, manifest), 'utf8')) as {
       scripts?: Record<string, string>;
     };
+    if (this.isPhp) {
+      const wrong = await this.#checkPhp();
+      if (wrong !== undefined) return wrong;
+    }
     if (scripts.check === undefined) return undefined;
-    const { status, stdout, stderr } = await this.#run('npm', ['run', 'check']);
+    const { status, stdout, stderr } = await this.#run(this.isPhp ? 'composer' : 'npm', ['run', 'check']);
     return status === 0 ? undefined : stdout + stderr;
   }
 
-  /** The files that git would take by `git add --all`. */
+  /** What Composer says of its files where they do not hold together, and PHP of one that it cannot read. */
+  async #checkPhp(): Promise<string | undefined> {
+    const valid = await this.#run('composer', ['validate', '--no-check-publish', '--no-interaction']);
+    if (valid.status !== 0) return valid.stdout + valid.stderr;
+    const sources = [...this.tree().keys()].filter((file) => file.endsWith('.php'));
+    for (const file of sources) {
+      const { status, stdout, stderr } = await this.#run('php', ['-l', file]);
+      if (status !== 0) return stdout + stderr;
+    }
+    return undefined;
+  }
+
+  /** The files that `git add --all` would take and that version control does not know yet. */
   wouldStage(): string[] {
-    return this.git('ls-files', '--others', '--modified', '--exclude-standard')
+    return this.git('ls-files', '--others', '--exclude-standard')
       .split('\n')
       .filter((one) => one !== '');
   }

@@ -16,6 +16,7 @@ import type { WorkspaceFacts } from '../survey/survey.ts';
 import type { ProofResult, ProofTask } from '../change/proof.ts';
 import type { Scratch } from './scratch.ts';
 import { checkOwnPath } from '../change/paths.ts';
+import { typedProgram } from './proof-commands.ts';
 import { narrowEnvironment } from '../narrow-environment.ts';
 
 /** What a program that was run for a proof has done. */
@@ -168,7 +169,7 @@ export class Bench {
   async program(program: string, args: readonly string[]): Promise<Ran> {
     const start =
       this.#console(program) ?? startOf(this.context.doors.files, this.root, this.workspace.folder, program);
-    const shown = [program, ...args].join(' ');
+    const shown = [typedProgram(program, this.stack.traits.console), ...args].join(' ');
     // What the system has by that name is nobody's to run here.
     if (!start)
       return { status: undefined, stdout: '', output: `no installed package brings a program "${program}"`, shown };

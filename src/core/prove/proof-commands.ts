@@ -31,14 +31,20 @@ export function aboutProof(
 }
 
 function commandPlace({ context, facts, stack, choices }: ProofPlace): CommandPlace {
-  const { serve, runtime } = stack.traits;
+  const { serve, runtime, console: own } = stack.traits;
   return {
     build: buildOf(context, facts, stack),
     serve:
       serve && 'program' in serve ? [serve.program, ...serve.args].join(' ').replace('{{port}}', '<port>') : undefined,
     isBuilt: runtime !== 'server' || (serve !== undefined && 'build' in serve && serve.build),
-    typed: (parts) => parts.map((part) => fillText(part, choices)).join(' '),
+    typed: ([program = '', ...args]) =>
+      [typedProgram(program, own), ...args].map((part) => fillText(part, choices)).join(' '),
   };
+}
+
+/** A program as people type it: the framework's own console is a file of the project. */
+export function typedProgram(program: string, own: string | undefined): string {
+  return program === 'console' && own !== undefined ? `php ${own}` : program;
 }
 
 function buildOf(context: Context, facts: WorkspaceFacts, stack: StackFacts): string {

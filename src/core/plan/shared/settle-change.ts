@@ -2,6 +2,7 @@ import path from 'node:path';
 import type { ChangeSet, FileChange } from '../../change/change-set.ts';
 import { joinFiles } from '../../change/change-set.ts';
 import { ALL_WORK } from '../../ecosystems/works.ts';
+import { staleFiles } from '../../apply/put-back.ts';
 import { bareSides } from '../../facts/bare.ts';
 import type { Context } from '../../host/context.ts';
 import { refuseBrokenPhp } from './php-check.ts';
@@ -43,7 +44,7 @@ async function staleCaches(context: Context, files: readonly FileChange[]): Prom
   for (const { folder } of touched)
     for (const { traits } of await bareSides(context, folder))
       for (const cache of traits.caches ?? []) found.add(path.posix.normalize(path.posix.join(folder, cache)));
-  return [...found].filter((one) => reader.kind(path.join(host.root, one)) !== undefined);
+  return [...found].filter((one) => staleFiles(reader, host.root, one).length > 0);
 }
 
 /** Whether the lockfile beside a manifest is planned already: as it once was. */

@@ -14,7 +14,8 @@ export function readLaravel(ground: Ground): StackReading {
       outputs: ['storage', 'bootstrap/cache', 'public/build'],
       console: 'artisan',
       // Which packages tell of providers, and what these offer, is kept from the last start (its docs, "Package Discovery").
-      caches: ['bootstrap/cache/packages.php', 'bootstrap/cache/services.php'],
+      // And compiled views have in them what packages put into these.
+      caches: ['bootstrap/cache/packages.php', 'bootstrap/cache/services.php', 'storage/framework/views/*.php'],
       serve: {
         program: 'php',
         args: ['-S', '127.0.0.1:{{port}}', '-t', 'public'],
