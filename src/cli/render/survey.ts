@@ -4,12 +4,12 @@ import type { Drift } from '../../core/ledger/drift.ts';
 import { JOINTS } from '../../core/definition/joints.ts';
 import type { Project } from '../../core/ecosystems/ecosystem.ts';
 import { ecosystem } from '../../core/ecosystems/ecosystems.ts';
+import { USUAL } from '../../core/ecosystems/marks.ts';
 import { groupBy } from '../../core/group-by.ts';
 import type { Joint } from '../../core/joints/joint.ts';
 import type { StackFacts } from '../../core/stacks/sides.ts';
 import type { HostFacts, WorkspaceFacts } from '../../core/survey/survey.ts';
 import type { VersionControlFacts } from '../../core/survey/version-control.ts';
-import type { CodeStyle } from '../../core/text/code-style.ts';
 import { columns, pad, wrap } from './columns.ts';
 import { printable } from './printable.ts';
 
@@ -145,16 +145,10 @@ function renderWorkspace({ facts, sides, attached }: SurveyView['workspaces'][nu
   const lines = [
     `${pc.bold(printable(facts.name))}  ${pc.cyan(printable(titleOf(sides)))}  ${pc.dim(facts.folder === '.' ? 'the root' : printable(facts.folder))}`,
     ...(facts.projects.some(isMain)
-      ? [
-          row(
-            'written in',
-            `${facts.language === 'ts' ? 'TypeScript' : 'JavaScript'}, ${facts.moduleFormat === 'esm' ? 'ES modules' : 'CommonJS'}`,
-          ),
-          row('style', styleInWords(facts.style)),
-        ]
+      ? [row('written in', languagesInWords(facts)), row('style', styleInWords(facts))]
       : []),
     ...facts.projects
-      .filter((one) => !isMain(one))
+      .filter((one) => !isUsual(one))
       .map((one, index) => row(index === 0 ? 'made of' : '', projectInWords(one))),
     ...(packages.length > 0
       ? wrap(printable(packages.join(', ')), 100).map((line, index) => row(index === 0 ? 'packages' : '', line))
@@ -185,10 +179,23 @@ function isMain({ ecosystem: id }: Project): boolean {
   return !ecosystem(id).readOnly;
 }
 
+/** A project of the ecosystem whose manager the facts tell. */
+function isUsual({ ecosystem: id }: Project): boolean {
+  return id === USUAL;
+}
+
+function languagesInWords({ projects, language, moduleFormat }: WorkspaceFacts): string {
+  const scripts = `${language === 'ts' ? 'TypeScript' : 'JavaScript'}, ${moduleFormat === 'esm' ? 'ES modules' : 'CommonJS'}`;
+  const php = projects.some(({ ecosystem: id }) => id === 'composer');
+  return [...(php ? ['PHP'] : []), ...(projects.some(isUsual) ? [scripts] : [])].join('; ');
+}
+
 function managerInWords({ manager, workspaces }: HostFacts): string {
   const projects = workspaces[0]?.projects ?? [];
-  if (!projects.some(isMain)) return projects.map((one) => ecosystem(one.ecosystem).title).join(', ');
-  return `${manager.name} ${manager.version ?? '(not installed)'}, told by ${manager.reason}`;
+  const others = projects.filter((one) => !isUsual(one)).map((one) => ecosystem(one.ecosystem).title);
+  if (!projects.some(isUsual)) return others.join(', ');
+  const also = others.length > 0 ? `; ${others.join(', ')}` : '';
+  return `${manager.name} ${manager.version ?? '(not installed)'}, told by ${manager.reason}${also}`;
 }
 
 /** "Composer: garden/society in composer.json, PHP >=8.2, Symfony 7.4.23, 14 packages". */
@@ -213,9 +220,12 @@ function jointCells({ side, joint }: SidedJoint, apart: boolean): string[] {
   return [...(apart ? [pc.dim(side ?? '')] : []), JOINTS[name].what, place, words[state]];
 }
 
-function styleInWords({ indent, quotes, semicolons, eol, trailingCommas }: CodeStyle): string {
+function styleInWords({ style, projects }: WorkspaceFacts): string {
+  const { indent, quotes, semicolons, eol, trailingCommas } = style;
   const indentation = indent === '\t' ? 'tabs' : `${indent.length} spaces`;
   const ends = eol === '\r\n' ? 'CRLF' : 'LF';
+  // Of PHP nobody has a choice but these.
+  if (!projects.some(isUsual)) return `${indentation}, ${quotes} quotes, ${ends}`;
   return `${indentation}, ${quotes} quotes, ${semicolons ? 'semicolons' : 'no semicolons'}, ${trailingCommas ? 'trailing commas' : 'no trailing commas'}, ${ends}`;
 }
 
@@ -274,7 +284,7 @@ function sidesInWords(facts: WorkspaceFacts, sides: readonly StackFacts[]): stri
     const boot = joints.find(({ name, state }) => name === 'app.boot' && state !== 'blocked')?.file;
     const { build } = sideDocument(facts, one);
     const parts = [
-      `${workspace.language === 'ts' ? 'TypeScript' : 'JavaScript'}${traits.folder === '.' ? '' : ` in ${traits.folder}`}`,
+      `${one.ecosystem === 'composer' ? 'PHP' : workspace.language === 'ts' ? 'TypeScript' : 'JavaScript'}${traits.folder === '.' ? '' : ` in ${traits.folder}`}`,
       ...(boot === undefined ? [] : [`begins at ${boot}`]),
       ...(one.side === 'browser' && typeof build === 'string' ? [`built by: ${build}`] : []),
     ];

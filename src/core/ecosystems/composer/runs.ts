@@ -6,6 +6,7 @@ import { linesThatMatter } from '../../text/lines-that-matter.ts';
 import { encode, readText } from '../../text/utf8.ts';
 import type { Command, ManagerRun } from '../work.ts';
 import { LOCKFILE, MANIFEST } from './manifest.ts';
+import { withoutUsersFolders } from './odd-places.ts';
 
 // Nothing of the project acts: its plugins and scripts would write what no preview has shown.
 const QUIET = ['--no-plugins', '--no-scripts', '--no-interaction', '--no-progress'];
@@ -35,7 +36,7 @@ export function runEnvironment(
   texts: { manifest: string; lock: string | undefined },
 ): Record<string, string> {
   const manifest = recordOf(JSON.parse(texts.manifest.replace(/^\uFEFF/, '')));
-  const config = { ...recordOf(manifest.config), lock: true };
+  const config = { ...withoutUsersFolders(recordOf(manifest.config)), lock: true };
   const place = path.join(own, 'composer');
   files.makeFolder(place, 0o700);
   files.put(path.join(place, MANIFEST), encode(JSON.stringify({ ...manifest, config }, null, 4)));

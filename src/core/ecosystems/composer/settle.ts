@@ -11,6 +11,7 @@ import { lockedReleases, type Release } from './lock.ts';
 import { composerManifest, LOCKFILE, SECTIONS, type ComposerManifest } from './manifest.ts';
 import { offlineRepository } from './offline-repository.ts';
 import { runEnvironment, solveArguments, unfolded } from './runs.ts';
+import { refuseOddPlaces } from './odd-places.ts';
 import { notSolved } from './not-solved.ts';
 
 interface Solving {
@@ -33,6 +34,7 @@ export async function settle(context: HostPackages, change: ManifestChange): Pro
   const after = (change.after && decode(change.after)) ?? '{}';
   const before = (change.before && decode(change.before)) ?? '{}';
   const manifest = manifestIn(after);
+  refuseOddPlaces(doors.files, host.root, path.posix.dirname(change.file), manifest.all);
   const names = movedNames(manifestIn(before), manifest);
   const folder = path.join(host.root, path.dirname(change.file));
   const file = path.posix.join(path.posix.dirname(change.file), LOCKFILE);
