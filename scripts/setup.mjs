@@ -17,7 +17,11 @@ buildIfNeeded();
 /** Says in one line what of the system's own programs is missing, with the command that installs it. */
 function tellMissing() {
   const tests = process.argv.includes('--managers');
-  const needed = { git: 'git', chromium: 'chromium', ...(tests ? { unshare: 'util-linux', pgrep: 'procps', php: 'php-cli', composer: 'composer' } : {}) };
+  const needed = {
+    git: 'git',
+    chromium: 'chromium',
+    ...(tests ? { unshare: 'util-linux', pgrep: 'procps', php: 'php-cli', composer: 'composer' } : {}),
+  };
   const onPath = (name) =>
     (process.env.PATH ?? '').split(path.delimiter).some((folder) => existsSync(path.join(folder, name)));
   const missing = Object.entries(needed).flatMap(([name, debian]) => (onPath(name) ? [] : [debian]));

@@ -39,6 +39,10 @@ function hostWith(packages: PhpPackages, files: Record<string, string> = {}): Ph
 
 const ATTACH = ['attach', './kit', '--yes', '--allow-commands'];
 
+function requiredBy(host: PhpHost): Record<string, string> {
+  return (JSON.parse(host.read('composer.json')) as { require: Record<string, string> }).require;
+}
+
 describe('a Composer project', () => {
   it('gets the newest version that suits it, and is as it was once that has left', () => {
     const host = hostWith({
@@ -57,7 +61,7 @@ describe('a Composer project', () => {
     expect(attached.stdout).toContain('garden/tool 1.5.0');
     expect(attached.stdout).toContain('newest that runs on PHP');
     expect(attached.stdout).toContain('as Composer will have it: 2 packages come');
-    expect(JSON.parse(host.read('composer.json')).require['garden/tool']).toBe('^1.5');
+    expect(requiredBy(host)['garden/tool']).toBe('^1.5');
     expect(host.run('composer', ['validate', '--no-check-publish']).status).toBe(0);
     expect(host.run('composer', ['install', '--dry-run']).stderr).toContain('Nothing to install, update or remove');
     expect(host.ligament('detach', 'shed-tool', '--yes').status).toBe(0);
@@ -74,7 +78,7 @@ describe('a Composer project', () => {
     const attached = host.ligament(...ATTACH);
     expect(attached.status).toBe(0);
     expect(attached.stdout).toContain('garden/soil goes from 1.5.0 to 1.6.0');
-    expect(JSON.parse(host.read('composer.json')).require['garden/soil']).toBe('^1.0');
+    expect(requiredBy(host)['garden/soil']).toBe('^1.0');
     expect(host.ligament('undo', '--yes').status).toBe(0);
     expect(filesIn(host.root)).toEqual(before);
   });
@@ -92,7 +96,7 @@ describe('a Composer project', () => {
     const attached = host.ligament(...ATTACH);
     expect(attached.status).toBe(0);
     expect(attached.stdout).toContain('it goes from 1.5.0 to 1.6.0, which garden/tool requires');
-    expect(JSON.parse(host.read('composer.json')).require).toEqual({ 'garden/soil': '1.6.*', 'garden/tool': '^1.0' });
+    expect(requiredBy(host)).toEqual({ 'garden/soil': '1.6.*', 'garden/tool': '^1.0' });
     expect(host.ligament('detach', 'shed-tool', '--yes').status).toBe(0);
     expect(filesIn(host.root)).toEqual(before);
   });

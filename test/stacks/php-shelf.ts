@@ -16,7 +16,7 @@ export const COMPOSER_HOME = path.join(FOLDER, 'home');
 
 /** Writes down which packages must lie ready. */
 export function writePhpShelf(packages: readonly string[]): void {
-  fs.writeFileSync(PHP_LIST, `${JSON.stringify([...new Set(packages)].sort(), null, 1)}\n`);
+  fs.writeFileSync(PHP_LIST, `${JSON.stringify([...new Set(packages)].sort(), null, 2)}\n`);
 }
 
 /** The packages that lie ready now. */

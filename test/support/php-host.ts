@@ -51,7 +51,7 @@ export class PhpHost extends TestHost {
 
   /** Puts packages into the repository; those of before go. */
   offer(packages: PhpPackages): void {
-    const all = Object.entries(packages).map(([name, versions]) => [
+    const all: [string, object][] = Object.entries(packages).map(([name, versions]) => [
       name,
       Object.fromEntries(Object.entries(versions).map(([version, one]) => [version, this.#entry(name, version, one)])),
     ]);

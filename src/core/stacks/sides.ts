@@ -25,6 +25,8 @@ export interface StackFacts {
   /** The workspace as this side sees it: the language may be its own. */
   workspace: WorkspaceFacts;
   build: Stack['build'];
+  /** Nothing is attached to it: why. */
+  refuses?: string | undefined;
   joints: Joint[];
   absent?: StackReading['absent'];
   /** Why it has no joints of its own: its version is none that the stack knows. */
@@ -91,8 +93,8 @@ async function readSide(ground: Ground, { stack, title }: Recognised, isOneOfSev
   const outside = outsideOf(ground, stack);
   const reading: StackReading = outside === undefined ? await stack.read(ground) : await withoutJoints(ground, stack);
   const language = isOneOfSeveral ? languageOf(reading.joints) : undefined;
-  const { id, side, build, ecosystem = USUAL } = stack;
-  const facts = { id, title, side, builds: side, build, outside, ecosystem, notOwn: [] };
+  const { id, side, build, refuses, ecosystem = USUAL } = stack;
+  const facts = { id, title, side, builds: side, build, refuses, outside, ecosystem, notOwn: [] };
   if (language === undefined || language === workspace.language) return { ...facts, workspace, ...reading };
   // Its modules are written otherwise than the workspace as a whole: what it makes is written as they are.
   const own = workspace.inLanguage(language);

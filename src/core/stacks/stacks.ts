@@ -11,6 +11,7 @@ import { vueService } from './vue-service/vue-service.ts';
 import { webpack } from './webpack/webpack.ts';
 import type { Stack } from '../joints/ground.ts';
 import { laravel } from './laravel/laravel.ts';
+import { phpApplication } from './php-application/php-application.ts';
 import { php } from './php/php.ts';
 import { symfony } from './symfony/symfony.ts';
 import { plain } from './plain/plain.ts';
@@ -20,6 +21,7 @@ import { vite } from './vite/vite.ts';
 /** In the order in which they are asked: of those of one side the first that recognises a workspace has it. */
 export const STACKS: readonly Stack[] = [
   plain,
+  phpApplication,
   symfony,
   laravel,
   nextjs,

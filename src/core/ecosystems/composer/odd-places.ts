@@ -25,6 +25,15 @@ export function refuseOddPlaces(reader: Reader, root: string, folder: string, ma
       next: 'Nothing was changed. Install it by hand there.',
     });
   }
+  const { 'installer-paths': paths } = recordOf(manifest.extra);
+  if (paths !== undefined)
+    throw new Problem({
+      status: EXIT.refused,
+      what: `${file} has a plugin put packages into other folders`,
+      where: { file },
+      why: 'its extra.installer-paths names them, and Ligament lets no plugin act',
+      next: 'Nothing was changed. Install it by hand there.',
+    });
   const vendor = path.posix.normalize(path.posix.join(folder, 'vendor'));
   if (reader.kind(path.join(root, vendor)) !== 'link') return;
   throw new Problem({

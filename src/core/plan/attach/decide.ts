@@ -4,7 +4,7 @@ import type { WorkspaceFacts } from '../../survey/survey.ts';
 import { workOf } from '../../ecosystems/works.ts';
 import { circumstances } from '../../facts/circumstances.ts';
 import type { Context } from '../../host/context.ts';
-import { bareStyle } from '../../facts/bare.ts';
+import { bareSides, bareStyle } from '../../facts/bare.ts';
 import { type Decided } from './decided.ts';
 import { EXIT, Problem } from '../../problem.ts';
 import type { AttachRequest, AttachWishes } from './attach-request.ts';
@@ -29,6 +29,7 @@ export async function decide(context: Context, request: AttachRequest, wishes: W
   if (!facts) throw new Error(`no workspace ${folder}`);
   // Before anything is said of ways: what is only read so far is refused in one sentence.
   workOf(facts, definition.ecosystem);
+  await refuseUnknown(context, facts);
   const { wantedWay, stack, sideWhy, answers } = await answersFor(context, request);
   const choices = valuesOf(answers);
   const at = circumstances(context, { stack, choices });
@@ -68,6 +69,18 @@ export async function decide(context: Context, request: AttachRequest, wishes: W
     });
   const raw = definition.ways.find((one) => one.way === taken.way.way) ?? taken.way;
   return { request, facts, stack, sideWhy, choices, ...taken, raw, edits, answers, settings: found?.words };
+}
+
+/** Throws a Problem (status 3) for a workspace that is built with something that nothing is attached to. */
+async function refuseUnknown(context: Context, { folder, name }: WorkspaceFacts): Promise<void> {
+  const [stack] = await bareSides(context, folder);
+  if (stack?.refuses === undefined) return;
+  throw new Problem({
+    status: EXIT.refused,
+    what: `Ligament cannot attach anything to ${name}, which is built with ${stack.title}`,
+    why: stack.refuses,
+    next: 'Nothing was changed.',
+  });
 }
 
 /** The packages that are missing of what is set up by hand. Throws a Problem (status 3) where no versions suit. */

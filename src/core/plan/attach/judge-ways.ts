@@ -30,7 +30,10 @@ export function explain(judgement: Judgement): string {
 
 function judgeWay(way: Way, at: Circumstances): Judgement {
   const { stack } = at;
-  const reasons = [...foreignTo(way, at), ...(way.fits === undefined ? [] : objectionsTo(way.fits, at))];
+  const foreign = foreignTo(way, at);
+  // Then nothing else need be said.
+  if (foreign.length > 0) return { way, verdict: 'unfit', reasons: foreign };
+  const reasons = way.fits === undefined ? [] : objectionsTo(way.fits, at);
   const names = [...new Set(way.ties.map((tie) => tie.at))];
   const joints = names.map((name) => stack.joints.find((joint) => joint.name === name));
   reasons.push(
@@ -45,8 +48,9 @@ function judgeWay(way: Way, at: Circumstances): Judgement {
 }
 
 /** A way whose packages are all of another ecosystem than what the side is built with has nothing to do with it. */
-function foreignTo({ packages }: Way, { stack: { ecosystem: own, title } }: Circumstances): string[] {
+function foreignTo({ packages }: Way, { stack: { ecosystem: own, title, refuses } }: Circumstances): string[] {
   const ids = new Set(Object.keys(packages).map((name) => ecosystemOf(name)));
+  if (refuses !== undefined) return [refuses];
   if (own === undefined || ids.size === 0 || ids.has(own)) return [];
   const titles = [...ids].map((id) => ecosystem(id).title).join(' and ');
   return [`it needs ${titles} packages, and ${title} takes ${ecosystem(own).title} packages`];
