@@ -1,6 +1,7 @@
 // Runs every operation on every real file of the installed packages (and of the system's): npm run corpus [-- folder …]
 // Prints per kind of file: files, edited, refused with reasons, and wrong, which must be 0.
 import fs from 'node:fs';
+import os from 'node:os';
 import path from 'node:path';
 import { projectRoot } from '../../demo/registry/open.ts';
 import { decode } from '../../src/core/text/utf8.ts';
@@ -25,6 +26,10 @@ const roots =
         path.join(projectRoot(), 'node_modules'),
         path.join(projectRoot(), 'demo/shelf'),
         path.join(projectRoot(), 'test/corpus/shelf'),
+        // Where the runs on real stacks have installed frameworks of PHP.
+        ...['laravel12-php', 'symfony74-php', 'symfony44-php'].map((id) =>
+          path.join(os.tmpdir(), 'ligament-stacks/pristine', id, 'vendor'),
+        ),
         '/usr/share',
         '/usr/lib/node_modules',
       ];

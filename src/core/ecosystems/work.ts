@@ -203,6 +203,8 @@ export interface Work {
   reconcile(manager: ManagerFacts, offline: boolean, folder: string): ManagerRun | undefined;
   /** Finds out what the manager makes of a manifest that changes, in a copy. Throws a Problem (status 3) where it cannot be had; left out where only the run tells. */
   settle?(host: HostPackages, manifest: ManifestChange): Promise<Settled>;
+  /** The lockfile that `settle` finds for a manifest. */
+  lockfileOf?(manifest: string): string;
   /** What a run is given besides its arguments: its environment. What it needs to be written lies in a folder (absolute) of the command's own. */
   prepare?(
     host: Pick<Doors, 'files' | 'environment'> & { root: string },

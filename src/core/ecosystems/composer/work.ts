@@ -54,6 +54,7 @@ export const composerWork: Work = {
   },
   reconcile: (_, __, folder) => installRun(folder),
   settle,
+  lockfileOf: (manifest) => path.posix.join(path.posix.dirname(manifest), LOCKFILE),
   prepare(host, { folder }, own) {
     const at = path.join(host.root, folder);
     const texts = {

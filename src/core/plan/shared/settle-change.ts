@@ -17,7 +17,9 @@ export async function settleChange(context: Context, changes: ChangeSet): Promis
   const words: string[] = [];
   for (const manifest of changes.files.filter(({ role }) => role === 'manifest')) {
     const work = ALL_WORK.find((one) => one.installsBy(manifest.file));
-    if (hasLockfile(changes.files, manifest)) continue;
+    const lockfile = work?.lockfileOf?.(manifest.file);
+    // It is planned already, as it once was.
+    if (changes.files.some(({ file }) => file === lockfile)) continue;
     const settled = await work?.settle?.(context, manifest);
     if (!settled) continue;
     if (settled.lockfile) lockfiles.push({ ...settled.lockfile, role: 'lockfile' });
@@ -45,10 +47,4 @@ async function staleCaches(context: Context, files: readonly FileChange[]): Prom
     for (const { traits } of await bareSides(context, folder))
       for (const cache of traits.caches ?? []) found.add(path.posix.normalize(path.posix.join(folder, cache)));
   return [...found].filter((one) => staleFiles(reader, host.root, one).length > 0);
-}
-
-/** Whether the lockfile beside a manifest is planned already: as it once was. */
-function hasLockfile(files: readonly FileChange[], manifest: FileChange): boolean {
-  const folder = path.posix.dirname(manifest.file);
-  return files.some(({ file, role }) => role === 'lockfile' && path.posix.dirname(file) === folder);
 }
