@@ -173,6 +173,32 @@ describe('a Composer project', () => {
   });
 });
 
+describe('taking out what the project uses', () => {
+  it('names every place in sources, templates and settings that will miss it', () => {
+    const host = hostWith({
+      'garden/tool': {
+        '1.0.0': {
+          ...RAKE,
+          autoload: { 'psr-4': { 'Garden\\Tool\\': 'src/' } },
+        },
+      },
+    });
+    expect(host.ligament(...ATTACH).status).toBe(0);
+    host.write(
+      'src/Bed.php',
+      '<?php\n\nuse Garden\\Tool\\Rake;\n\n// Garden\\Tool\\Hoe was too short\n$rake = new Rake();\n',
+    );
+    host.write('src/Own.php', '<?php\n\nuse Society\\Garden\\Tool\\Rake;\n');
+    host.write('config/services.yaml', 'services:\n    Garden\\Tool\\Spade: ~\n');
+    const detached = host.ligament('detach', 'shed-tool', '--preview');
+    expect(detached.status).toBe(0);
+    expect(detached.stdout).toContain('src/Bed.php:3');
+    expect(detached.stdout).toContain('config/services.yaml:2');
+    expect(detached.stdout).not.toContain('src/Bed.php:5');
+    expect(detached.stdout).not.toContain('src/Own.php');
+  });
+});
+
 describe('a project that comes from strangers', () => {
   it.each([
     ['a folder above it', { config: { 'vendor-dir': '../elsewhere' } }, 'vendor-dir'],

@@ -195,6 +195,8 @@ export interface Work {
   runsIn(folder: string): string;
   /** The programs that an installed package brings, as seen from a folder of the host. */
   programsOf(reader: Reader, root: string, folder: string, name: string): string[];
+  /** The namespaces that an installed package brings, each with what parts it from the names in it; left out where packages are imported by their names. */
+  namespacesOf?(reader: Reader, root: string, folder: string, name: string): string[];
   /** What is known to be wrong with chosen versions, in words: the worst first. */
   advisories(host: HostPackages, chosen: readonly { name: string; version: string }[]): Promise<string[]>;
   /** Throws a Problem (status 3) where the host's manager cannot do its part. */

@@ -1,5 +1,6 @@
 import path from 'node:path';
 import type { Reader } from '../../ports.ts';
+import { recordOf } from '../../records.ts';
 import { readText } from '../../text/utf8.ts';
 import type { ProgramStart } from '../work.ts';
 import { installedReleases, type Release } from './lock.ts';
@@ -28,4 +29,11 @@ export function programsOf(reader: Reader, root: string, folder: string, name: s
       .get(name)
       ?.bin.map((file) => path.posix.basename(file)) ?? []
   );
+}
+
+/** The namespaces that an installed package brings (composer.json, `autoload`), each with a backslash behind. */
+export function namespacesOf(reader: Reader, root: string, folder: string, name: string): string[] {
+  const autoload = recordOf(installedIn(reader, root, folder).get(name)?.raw.autoload);
+  const all = [autoload['psr-4'], autoload['psr-0']].flatMap((one) => Object.keys(recordOf(one)));
+  return all.filter((one) => one !== '').map((one) => (one.endsWith('\\') ? one : `${one}\\`));
 }

@@ -9,7 +9,7 @@ import { composer } from './composer.ts';
 import { askedOf } from './host-packages.ts';
 import { manifestEdits } from './manifest-edits.ts';
 import { isPlatform, LOCKFILE, MANIFEST, SECTIONS } from './manifest.ts';
-import { programsOf, programStart } from './programs.ts';
+import { namespacesOf, programsOf, programStart } from './programs.ts';
 import { resolve } from './rules.ts';
 import { installRun, isInstallRun, runEnvironment, runFailed } from './runs.ts';
 import { isVendor, linkVendor } from './scratch-links.ts';
@@ -44,6 +44,7 @@ export const composerWork: Work = {
   writes: () => [],
   runsIn: (folder) => folder,
   programsOf,
+  namespacesOf,
   advisories: () => Promise.resolve([]),
   async check({ doors, host }) {
     const result = await doors.processes.run('composer', ['--version', '--no-plugins'], {

@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { ecosystemOf, NPM } from '../marks.ts';
 import type { Work } from '../work.ts';
 import { advisoriesOn } from './advisories.ts';
 import { aboutBlocked, blockedScripts } from './blocked-scripts.ts';
@@ -40,7 +41,11 @@ export const npmWork: Work = {
   writes: ({ lockfile, alsoWrites }) => [lockfile, ...alsoWrites],
   runsIn: () => '.',
   programsOf,
-  advisories: advisoriesOn,
+  advisories: (host, chosen) =>
+    advisoriesOn(
+      host,
+      chosen.filter(({ name }) => ecosystemOf(name) === NPM.id),
+    ),
   check: checkManager,
   reconcile: reconcileCommand,
   isReconcile: isReconcileCommand,

@@ -34,7 +34,10 @@ export async function findUses(
   const after = overlay(context.reader, new Map(files.map((change) => [path.join(root, change.file), change.after])));
   const { canUse, ownClasses, usesIn } = await import('../../uses/text-uses.ts');
   const { scriptsThatRun } = await import('../../uses/manifest-uses.ts');
-  const sources = (await sourceFiles(context.doors, root)).filter((file) => canUse(file) || isManifest(file));
+  const { canNameClasses, namesIn } = await import('../../uses/php-uses.ts');
+  const sources = (await sourceFiles(context.doors, root)).filter(
+    (file) => canUse(file) || isManifest(file) || canNameClasses(file),
+  );
   const texts = sources.flatMap((file) => {
     const holder = holderOf(context, file);
     const near = tasks.filter(({ ledger }) => holder === ledger.workspace);
@@ -47,7 +50,10 @@ export async function findUses(
     for (const { ledger, packages, patterns } of near) {
       const at = isManifest(file)
         ? scriptsThatRun(text, programsOf(context, file, packages))
-        : usesIn(text, file, { packages, patterns, own });
+        : [
+            ...(canUse(file) ? usesIn(text, file, { packages, patterns, own }) : []),
+            ...(canNameClasses(file) ? namesIn(text, namespacesOf(context, ledger.workspace, packages)) : []),
+          ];
       for (const line of linesAt(text, at)) found.push({ integration: ledger.integration, file, ...line });
     }
   }
@@ -60,6 +66,13 @@ function holderOf({ facts }: Context, file: string): string {
   for (const { folder } of facts.workspaces)
     if (folder.length >= best.length && file.startsWith(`${folder}/`)) best = folder;
   return best;
+}
+
+/** The namespaces that packages bring, by what is installed. */
+function namespacesOf({ reader, host }: Context, folder: string, packages: readonly string[]): string[] {
+  return packages.flatMap((name) =>
+    ALL_WORK.flatMap((one) => one.namespacesOf?.(reader, host.root, folder, name) ?? []),
+  );
 }
 
 /** The programs that packages bring, by their installed manifests. */
