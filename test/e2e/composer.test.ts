@@ -173,6 +173,42 @@ describe('a Composer project', () => {
   });
 });
 
+describe('a project in which nothing is installed', () => {
+  it('gets all of it, by what stands in for others in what it requires', () => {
+    const host = new PhpHost(
+      { 'composer.json': MANIFEST(), '.gitignore': 'vendor\n', 'kit/integration.yaml': tool() },
+      {
+        'garden/soil': { '1.5.0': { replace: { 'garden/compost': 'self.version' } } },
+        'garden/tool': { '1.0.0': { require: { 'garden/compost': '^1.4' }, ...RAKE } },
+      },
+    );
+    const before = filesIn(host.root);
+    const attached = host.ligament(...ATTACH);
+    expect(attached.status).toBe(0);
+    expect(attached.stdout).toContain('new; as Composer will have it: 2 packages come');
+    expect(host.ligament('undo', '--yes').status).toBe(0);
+    const sources = [...filesIn(host.root)].filter(([file]) => !file.startsWith('vendor/'));
+    expect(new Map(sources)).toEqual(before);
+  });
+
+  it('is told which of its own requirements cannot be met here, and what could be', () => {
+    const host = new PhpHost(
+      {
+        'composer.json': MANIFEST({ require: { 'garden/soil': '^1.24' } }),
+        'kit/integration.yaml': tool(),
+      },
+      {
+        'garden/soil': { '1.25.0': { require: { php: '>=99' } }, '1.13.0': {} },
+        'garden/tool': { '1.0.0': RAKE },
+      },
+    );
+    const attached = host.ligament(...ATTACH);
+    expect(attached.status).toBe(3);
+    expect(attached.stderr).toContain('garden/soil 1.25.0 requires PHP >=99');
+    expect(attached.stderr).toContain('have garden/soil ^1.13 in composer.json');
+  });
+});
+
 describe('taking out what the project uses', () => {
   it('names every place in sources, templates and settings that will miss it', () => {
     const host = hostWith({

@@ -52,6 +52,7 @@ async function installOne(
   const cwd = path.join(root, step.folder);
   const result = await doors.processes.run(step.command, step.args, { cwd, signal, onStart, environment });
   signal.throwIfAborted();
+  if (result.status === 0) await work.finish?.({ ...doors, root }, step, run.record.folder);
   if (isLast && work.leavesTidy(step, result)) run.installed();
   if (result.status !== 0) throw work.failed(step, result);
   const blocked = work.blocked(step, `${result.stdout}\n${result.stderr}`, lockfileBefore(doors.files, run));

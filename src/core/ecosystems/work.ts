@@ -213,6 +213,12 @@ export interface Work {
     run: Command & { folder: string },
     own: string,
   ): Record<string, string>;
+  /** What is left to be done once a run has ended well. */
+  finish?(
+    host: Pick<Doors, 'files' | 'processes' | 'environment'> & { root: string },
+    run: Command & { folder: string },
+    own: string,
+  ): Promise<void>;
   /** Whether a command is one that `reconcile` gives: nothing else that is written down somewhere is run for one. */
   isReconcile(command: Command & { folder: string }): boolean;
   /** What is said of a manager's run that failed. */

@@ -13,6 +13,7 @@ import { composerVersions } from './constraints.ts';
 import type { Release } from './lock.ts';
 import type { Section } from './manifest.ts';
 import { askedOf, type Asked } from './host-packages.ts';
+import { impossibleRequirement } from './own-requirements.ts';
 import { resolve } from './rules.ts';
 import type { ComposerQuestion } from './question.ts';
 import { vendorLine, writtenConstraint } from './written-constraint.ts';
@@ -46,6 +47,8 @@ export async function choosePackages(
   }
   if (wants.length === 0 && moving.length === 0) return there;
   const asked = await askedOf(context, workspace);
+  const impossible = await impossibleRequirement(asked);
+  if (impossible) return impossible;
   const raised = await raisedThere(asked, { needs, workspace }, moving);
   if ('clash' in raised) return raised;
   if (wants.length === 0) return [...there, ...raised];

@@ -169,6 +169,23 @@ function isStoodIn({ locked, standIns }: ComposerQuestion, name: string, range: 
   );
 }
 
+/** The same by what the project requires and nothing has locked yet: in the version that would be taken. */
+function isStoodInLater(standing: Standing, name: string, range: string): boolean {
+  const { question, lookup, missing } = standing;
+  return [...question.required].some(([other, own]) => {
+    if (isPlatform(other) || question.locked.has(other)) return false;
+    const document = lookup(other);
+    if (document === 'unknown') missing.add(other);
+    // Until it is known nothing speaks against it.
+    if (typeof document === 'string') return document === 'unknown';
+    const [newest] = candidatesIn(question, document, [own]).filter(({ meta }) => runsHere(question, meta));
+    return (
+      newest !== undefined &&
+      isStoodIn({ ...question, standIns: {}, locked: new Map([[other, newest.meta]]) }, name, range)
+    );
+  });
+}
+
 /** Whether there is a version in all ranges that runs here; undefined where that is not known yet. */
 function movable(
   { question, lookup, missing }: Standing,
@@ -184,12 +201,23 @@ function movable(
   return candidatesIn(question, document, ranges).some(({ meta }) => runsHere(question, meta));
 }
 
-function runsHere({ platform }: ComposerQuestion, { require }: Release): boolean {
-  return Object.entries(require).every(([name, range]) => {
-    if (!isPlatform(name) || !platform || name.toLowerCase().startsWith('lib-')) return true;
-    const here = platform.versions.get(name.toLowerCase());
-    return here !== undefined && satisfies(here, range);
-  });
+function runsHere(question: ComposerQuestion, meta: Release): boolean {
+  return platformFault(question, meta) === undefined;
+}
+
+/** What a version requires of the platform and does not find here; undefined where it runs. */
+export function platformFault(
+  { platform }: ComposerQuestion,
+  { require }: Release,
+): { name: string; range: string } | undefined {
+  if (!platform) return undefined;
+  for (const [written, range] of Object.entries(require)) {
+    const name = written.toLowerCase();
+    if (!isPlatform(name) || name.startsWith('lib-') || name === 'hhvm') continue;
+    const here = platform.versions.get(name);
+    if (here === undefined || !satisfies(here, range)) return { name, range };
+  }
+  return undefined;
 }
 
 /** What is wrong with a requirement that nobody else has a say in, further down too: no version of it can be had. */
@@ -204,7 +232,11 @@ function faultOf(standing: Standing, name: string, range: string, depth: number)
     missing.add(name);
     return undefined;
   }
-  const fault = document === 'none' ? 'which no repository has' : faultIn(standing, document, range, depth);
+  const fault = isStoodInLater(standing, name, range)
+    ? undefined
+    : document === 'none'
+      ? 'which no repository has'
+      : faultIn(standing, document, range, depth);
   known.set(key, fault);
   return fault;
 }

@@ -10,6 +10,7 @@ import { composerVersions } from './constraints.ts';
 import { lockedReleases, type Release } from './lock.ts';
 import { composerManifest, LOCKFILE, SECTIONS, type ComposerManifest } from './manifest.ts';
 import { offlineRepository } from './offline-repository.ts';
+import { actingPlugins } from './runtime-loader.ts';
 import { runEnvironment, solveArguments, unfolded } from './runs.ts';
 import { refuseOddPlaces } from './odd-places.ts';
 import { notSolved } from './not-solved.ts';
@@ -47,9 +48,11 @@ export async function settle(context: HostPackages, change: ManifestChange): Pro
     };
   const old = doors.files.read(path.join(host.root, file));
   const lock = old && decode(old);
-  if (names.length === 0 && lock === undefined) return { lockfile: undefined, words: [] };
+  // What is locked stays so.
+  if (names.length === 0 && lock !== undefined) return { lockfile: undefined, words: [] };
   const solving: Solving = { folder, manifest: after, lock, names };
-  const isLess = names.every((name) => !isRequired(manifest, name));
+  // What is only less can be told by the lockfile alone.
+  const isLess = lock !== undefined && names.every((name) => !isRequired(manifest, name));
   const solved = await solvedLock(doors, solving, isLess || doors.offline);
   if (solved === undefined)
     return { lockfile: undefined, words: ['Composer is not installed: composer.lock stays as it is.'] };
@@ -57,7 +60,10 @@ export async function settle(context: HostPackages, change: ManifestChange): Pro
   source.keep([...lockedReleases(solved).values()]);
   return {
     lockfile: { file, before: old, after: encode(solved), about: aboutLock(lock, solved) },
-    words: movesInWords(lockedReleases(lock), lockedReleases(solved), new Set(names)),
+    words: [
+      ...movesInWords(lockedReleases(lock), lockedReleases(solved), new Set(names)),
+      ...(isLess ? [] : aboutPlugins(manifest, lockedReleases(solved))),
+    ],
   };
 }
 
@@ -129,6 +135,17 @@ async function withHash({ processes }: Doors, { manifest, folder }: Solving, loc
       next: 'Nothing was changed. Check that php runs, then run the command again.',
     });
   return lock.replace(/("content-hash": ")[0-9a-f]{32}"/, `$1${hash}"`);
+}
+
+/** Plugins of the project's that would have had something to do, and will want to. */
+function aboutPlugins(manifest: ComposerManifest, locked: ReadonlyMap<string, Release>): string[] {
+  // This one has done its part once its loader is there.
+  const acting = actingPlugins(manifest, locked).filter((name) => name !== 'symfony/runtime');
+  if (acting.length === 0) return [];
+  const one = acting.length === 1;
+  return [
+    `${acting.join(' and ')} ${one ? 'does' : 'do'} not act now: at your next composer install ${one ? 'it' : 'they'} may write files of ${one ? 'its' : 'their'} own.`,
+  ];
 }
 
 /** What comes and goes, in a few words: "2 packages come, 1 goes". */

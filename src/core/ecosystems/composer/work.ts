@@ -12,6 +12,7 @@ import { isPlatform, LOCKFILE, MANIFEST, SECTIONS } from './manifest.ts';
 import { namespacesOf, programsOf, programStart } from './programs.ts';
 import { resolve } from './rules.ts';
 import { installRun, isInstallRun, runEnvironment, runFailed } from './runs.ts';
+import { writeRuntimeLoader } from './runtime-loader.ts';
 import { isVendor, linkVendor } from './scratch-links.ts';
 import { settle } from './settle.ts';
 import { isPackagesFolder, tidyTree, treeChanged, treeState } from './tree.ts';
@@ -64,6 +65,7 @@ export const composerWork: Work = {
     };
     return runEnvironment(host, { folder: at, own }, texts);
   },
+  finish: (host, { folder }, own) => writeRuntimeLoader(host, folder, own),
   isReconcile: isInstallRun,
   failed: runFailed,
   leavesTidy: (_, { status }) => status === 0,
