@@ -42,7 +42,11 @@ export async function writeRuntimeLoader(
   const place = path.join(own, 'composer');
   const config = { ...recordOf(manifest.config), lock: true, 'allow-plugins': allowed };
   files.makeFolder(path.join(place, 'home'), 0o700);
-  files.put(path.join(place, MANIFEST), encode(JSON.stringify({ ...manifest, config }, null, 4)));
+  const extra = {
+    ...recordOf(manifest.extra),
+    runtime: seenFrom(place, at, recordOf(recordOf(manifest.extra).runtime)),
+  };
+  files.put(path.join(place, MANIFEST), encode(JSON.stringify({ ...manifest, config, extra }, null, 4)));
   await processes.run('composer', ['dump-autoload', ...QUIET], {
     cwd: at,
     environment: {
@@ -54,4 +58,14 @@ export async function writeRuntimeLoader(
         : {}),
     },
   });
+}
+
+/** The plugin's own settings for a manifest that lies elsewhere: its paths are relative to the manifest. */
+function seenFrom(place: string, at: string, runtime: Record<string, unknown>): Record<string, unknown> {
+  const { project_dir: folder, autoload_template: template } = runtime;
+  return {
+    ...runtime,
+    project_dir: path.relative(place, path.join(at, typeof folder === 'string' ? folder : '.')),
+    ...(typeof template === 'string' ? { autoload_template: path.resolve(at, template) } : {}),
+  };
 }
