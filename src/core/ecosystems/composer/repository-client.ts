@@ -8,6 +8,7 @@ import { readText } from '../../text/utf8.ts';
 import { releaseOf, type Release } from './lock.ts';
 import { expanded } from './minified.ts';
 import { matches, type Credentials, type Repository } from './repositories.ts';
+import { freshSeconds } from '../fresh-seconds.ts';
 
 /** What one repository has of a package, and for how many seconds that holds. */
 export interface Answer {
@@ -135,7 +136,7 @@ class Client {
     if (response.status === 404) return undefined;
     if (!response.ok) throw Object.assign(new Error(`it answered ${response.status}`), { statusCode: response.status });
     const body: unknown = JSON.parse(await response.text());
-    return { body, freshSeconds: maxAge(response.headers.get('cache-control')) };
+    return { body, freshSeconds: freshSeconds(response.headers.get('cache-control')) };
   }
 
   /** Credentials go to the host that they are for and to no other. */
@@ -149,12 +150,6 @@ class Client {
     const token = bearer[host];
     return token === undefined ? {} : { authorization: `Bearer ${token}` };
   }
-}
-
-/** How long an answer holds by its own word, in seconds (RFC 9111, section 5.2.2.1). */
-function maxAge(header: string | null): number {
-  const seconds = Number(/(?:^|[,\s])max-age=(\d+)/i.exec(header ?? '')?.[1] ?? 0);
-  return /no-(store|cache)/i.test(header ?? '') ? 0 : Math.min(seconds, 3600);
 }
 
 function answerOf(versions: unknown, minified: unknown, name: string, freshSeconds: number): Answer {

@@ -6,6 +6,7 @@ import { readAdvisories } from './advisories.ts';
 import { digestOf, type PackumentDigest } from './packument-digest.ts';
 import { cacheFolder } from '../../doors/cache-folder.ts';
 import { managerSettings } from './manager-settings.ts';
+import { freshSeconds } from '../fresh-seconds.ts';
 
 // Somebody is waiting: a registry that does not answer is asked a few times, not for minutes.
 const BOUNDS = { retry: { retries: 2, factor: 2, minTimeout: 200, maxTimeout: 2000 }, timeout: 30_000 };
@@ -59,7 +60,7 @@ export async function openNpmRegistry(
         const { document, headers } = await documentOf(name);
         const digest = digestOf(document, name);
         if (!digest) throw new Error('its answer is not a package document');
-        return { digest, freshSeconds: maxAge(headers.get('cache-control')) };
+        return { digest, freshSeconds: freshSeconds(headers.get('cache-control')) };
       }),
     archive: (name, version) =>
       answered(name, async () => {
@@ -169,12 +170,6 @@ async function wholeBody(body: NodeJS.ReadableStream & { destroy?: () => void })
     // What is not read to its end is not waited for.
     body.destroy?.();
   }
-}
-
-/** How long an answer holds by its own word, in seconds (RFC 9111, section 5.2.2.1). */
-function maxAge(header: string | null): number {
-  const seconds = Number(/(?:^|[,\s])max-age=(\d+)/i.exec(header ?? '')?.[1] ?? 0);
-  return /no-(store|cache)/i.test(header ?? '') ? 0 : Math.min(seconds, 3600);
 }
 
 function asProblem(error: unknown, name: string): Problem {
