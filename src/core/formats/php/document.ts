@@ -32,8 +32,21 @@ const MOST_LEVELS = 250;
 // Far beyond what anybody writes, and what the parser reads within a second.
 const LARGEST = 2 << 20;
 
-/** Reads a PHP file; texts with several namespaces are not edited. */
+// Several operations on a file read the same text one after the other.
+const MOST_KEPT = 4;
+const kept = new Map<string, PhpScript | PhpFault>();
+
+/** Reads a PHP file; texts with several namespaces are not edited. What is read is not to be changed: it is handed out again. */
 export function readPhp(text: string): PhpScript | PhpFault {
+  const known = kept.get(text) ?? readAnew(text);
+  kept.delete(text);
+  kept.set(text, known);
+  const [oldest] = kept.keys();
+  if (kept.size > MOST_KEPT && oldest !== undefined) kept.delete(oldest);
+  return known;
+}
+
+function readAnew(text: string): PhpScript | PhpFault {
   if (text.length > LARGEST) return { reason: 'it is too large', at: 0 };
   if (bracketDepth(text.replaceAll('(', '[').replaceAll(')', ']')) > MOST_LEVELS)
     return { reason: 'it is nested too deeply', at: 0 };

@@ -1,4 +1,5 @@
 import type { Edit } from '../../edits/edit.ts';
+import { namedClass } from '../class-names.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { blockedJoint, type JointOf } from '../../joints/joint.ts';
 import { phpJoints, phpTraits } from '../../joints/php-joints.ts';
@@ -53,7 +54,11 @@ function providersJoint(ground: Ground): JointOf<'framework.modules'> {
     detail: 'the list of service providers',
     tie({ module }): Edit[] {
       const pointer = file === list ? '' : '/providers';
-      return [{ file, format: 'php', operation: { op: 'item', array: 'returned', pointer, code: `${module}::class` } }];
+      const { local, edits } = namedClass(file, ground.text(file) ?? '', module);
+      return [
+        ...edits,
+        { file, format: 'php', operation: { op: 'item', array: 'returned', pointer, code: `${local}::class` } },
+      ];
     },
   };
 }

@@ -1,4 +1,5 @@
 import type { Edit } from '../../edits/edit.ts';
+import { namedClass } from '../class-names.ts';
 import type { Ground } from '../../joints/ground.ts';
 import { blockedJoint, type JointOf } from '../../joints/joint.ts';
 
@@ -9,7 +10,7 @@ const KERNELS = ['src/Kernel.php', 'app/AppKernel.php', 'src/AppKernel.php'];
 /** The bundles that an app registers: in a file of their own, or in its kernel (Symfony's docs, "The Bundle System"). */
 export function bundlesJoint(ground: Ground): ModulesJoint {
   const list = ground.inHost('config/bundles.php');
-  if (ground.has(list)) return inList(list);
+  if (ground.has(list)) return inList(list, ground.text(list) ?? '');
   const kernel = ground.first(KERNELS.map((file) => ground.inHost(file)));
   if (kernel !== undefined && /function\s+registerBundles\s*\(/.test(ground.text(kernel) ?? ''))
     return inKernel(kernel, ground.text(kernel) ?? '');
@@ -19,7 +20,7 @@ export function bundlesJoint(ground: Ground): ModulesJoint {
   });
 }
 
-function inList(file: string): ModulesJoint {
+function inList(file: string, text: string): ModulesJoint {
   return {
     name: 'framework.modules',
     state: 'present',
@@ -27,15 +28,10 @@ function inList(file: string): ModulesJoint {
     detail: 'the list of bundles',
     tie({ module, environments = ['all'] }): Edit[] {
       const code = `[${environments.map((one) => `'${one}' => true`).join(', ')}]`;
-      const operation = {
-        op: 'entry' as const,
-        array: 'returned' as const,
-        pointer: '',
-        key: `${module}::class`,
-        code,
-        any: true,
-      };
-      return [{ file, format: 'php', operation }];
+      const { local, edits } = namedClass(file, text, module);
+      const key = `${local}::class`;
+      const operation = { op: 'entry' as const, array: 'returned' as const, pointer: '', key, code, any: true };
+      return [...edits, { file, format: 'php', operation }];
     },
   };
 }
