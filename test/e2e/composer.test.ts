@@ -263,6 +263,26 @@ describe('a project that comes from strangers', () => {
     expect(filesIn(elsewhere)).toEqual(before);
   });
 
+  it("has nothing of its repository's settings run while Composer asks git for its version", () => {
+    const host = hostWith({ 'garden/tool': { '1.0.0': RAKE } });
+    host.commitAll();
+    // A commit that is missing is fetched, by whatever the repository names for that.
+    const hole = path.join(path.dirname(host.root), 'dug');
+    host.git('config', 'core.repositoryFormatVersion', '1');
+    host.git('config', 'extensions.partialClone', 'origin');
+    host.git('config', 'remote.origin.promisor', 'true');
+    host.git('config', 'remote.origin.url', `ext::sh -c touch% ${hole}`);
+    host.git('config', 'protocol.ext.allow', 'always');
+    const commit = host.git('rev-parse', 'HEAD').trim();
+    fs.rmSync(path.join(host.root, '.git/objects', commit.slice(0, 2), commit.slice(2)));
+    // Composer by itself would have run it.
+    host.run('composer', ['show', '--self']);
+    expect(fs.existsSync(hole)).toBe(true);
+    fs.rmSync(hole);
+    host.ligament(...ATTACH);
+    expect(fs.existsSync(hole)).toBe(false);
+  });
+
   it('has no say in where caches are', () => {
     const host = hostWith({ 'garden/tool': { '1.0.0': RAKE } });
     delete host.environment.COMPOSER_CACHE_DIR;

@@ -3,6 +3,7 @@ import { nodeReader } from '../../doors/node-reader.ts';
 import type { ProcessDoor } from '../../ports.ts';
 import { isRecord, recordOf, textsOf } from '../../records.ts';
 import { readText } from '../../text/utf8.ts';
+import { gitEnvironment } from './git-environment.ts';
 import { repositoriesOf } from './manifest.ts';
 
 type Environment = Readonly<Record<string, string | undefined>>;
@@ -93,7 +94,8 @@ function withCredentials({ basic, bearer }: Credentials, said: Record<string, un
 export async function repositoriesFor(folder: string, processes: ProcessDoor): Promise<Repository[]> {
   const args = ['config', 'repositories', '--no-plugins', '--no-interaction'];
   const root = process.getuid?.() === 0 ? { COMPOSER_ALLOW_SUPERUSER: '1' } : {};
-  const result = await processes.run('composer', args, { cwd: folder, timeoutMs: 60_000, environment: root });
+  const environment = { ...gitEnvironment({}, new Map(), process.env), ...root };
+  const result = await processes.run('composer', args, { cwd: folder, timeoutMs: 60_000, environment });
   if (result.failure === 'ENOENT') throw new Error('composer is not installed');
   const text = result.stdout.split('\n').find((line) => /^[[{]/.test(line));
   if (result.status !== 0 || text === undefined) throw new Error('composer config repositories gave no answer');

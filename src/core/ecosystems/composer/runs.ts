@@ -5,6 +5,8 @@ import { recordOf } from '../../records.ts';
 import { linesThatMatter } from '../../text/lines-that-matter.ts';
 import { encode, readText } from '../../text/utf8.ts';
 import type { Command, ManagerRun } from '../work.ts';
+import { gitEnvironment } from './git-environment.ts';
+import { lockedReleases } from './lock.ts';
 import { LOCKFILE, MANIFEST } from './manifest.ts';
 import { withoutUsersFolders } from './odd-places.ts';
 
@@ -41,7 +43,12 @@ export function runEnvironment(
   files.makeFolder(place, 0o700);
   files.put(path.join(place, MANIFEST), encode(JSON.stringify({ ...manifest, config }, null, 4)));
   if (texts.lock !== undefined) files.put(path.join(place, LOCKFILE), encode(texts.lock));
-  return { COMPOSER: path.join(place, MANIFEST), ...credentials(files, folder, environment), ...asRoot() };
+  return {
+    COMPOSER: path.join(place, MANIFEST),
+    ...gitEnvironment(manifest, lockedReleases(texts.lock), environment),
+    ...credentials(files, folder, environment),
+    ...asRoot(),
+  };
 }
 
 /** The project's own credentials lie beside its manifest, where Composer does not look then (its documentation, "COMPOSER_AUTH"). */

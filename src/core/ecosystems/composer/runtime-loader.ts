@@ -2,6 +2,7 @@ import path from 'node:path';
 import type { Doors } from '../../ports.ts';
 import { recordOf } from '../../records.ts';
 import { encode, readText } from '../../text/utf8.ts';
+import { gitEnvironment } from './git-environment.ts';
 import { lockedReleases, type Release } from './lock.ts';
 import { composerManifest, LOCKFILE, MANIFEST, type ComposerManifest } from './manifest.ts';
 import { matches } from './repositories.ts';
@@ -53,6 +54,7 @@ export async function writeRuntimeLoader(
       COMPOSER: path.join(place, MANIFEST),
       COMPOSER_HOME: path.join(place, 'home'),
       COMPOSER_DISABLE_NETWORK: '1',
+      ...gitEnvironment({}, new Map(), environment),
       ...(environment.COMPOSER_ALLOW_SUPERUSER === undefined && process.getuid?.() === 0
         ? { COMPOSER_ALLOW_SUPERUSER: '1' }
         : {}),

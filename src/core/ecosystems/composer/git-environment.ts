@@ -1,0 +1,53 @@
+import type { Doors } from '../../ports.ts';
+import { recordOf } from '../../records.ts';
+import type { Release } from './lock.ts';
+import { repositoriesOf } from './manifest.ts';
+
+// What a repository's own settings could have run while Composer looks at it (git-config(1)).
+const NOTHING_RUNS: readonly (readonly [string, string])[] = [
+  ['core.fsmonitor', 'false'],
+  ['core.hooksPath', '/dev/null'],
+  ['log.showSignature', 'false'],
+  ['core.pager', 'cat'],
+  ['diff.external', ''],
+  ['submodule.recurse', 'false'],
+];
+
+const WITHOUT_GIT = new Set(['composer', 'path', 'artifact', 'package']);
+
+/**
+ * The environment of git where Composer asks it for the version of a project that may come from anywhere: nothing that the repository's
+ * settings name is run, and nothing is fetched, unless the project has packages that come by git.
+ */
+export function gitEnvironment(
+  manifest: Record<string, unknown>,
+  locked: ReadonlyMap<string, Release>,
+  environment: Doors['environment'],
+): Record<string, string> {
+  const first = Number(environment.GIT_CONFIG_COUNT ?? 0) || 0;
+  const settings = NOTHING_RUNS.flatMap(([key, value], index) => [
+    [`GIT_CONFIG_KEY_${first + index}`, key] as const,
+    [`GIT_CONFIG_VALUE_${first + index}`, value] as const,
+  ]);
+  const byGit = comesByGit(manifest, locked);
+  return {
+    ...Object.fromEntries(settings),
+    GIT_CONFIG_COUNT: String(first + NOTHING_RUNS.length),
+    GIT_TERMINAL_PROMPT: '0',
+    GIT_OPTIONAL_LOCKS: '0',
+    GIT_ALLOW_PROTOCOL: byGit ? 'https:http:ssh' : 'none',
+    ...(byGit && environment.GIT_SSH_COMMAND === undefined ? { GIT_SSH_COMMAND: 'ssh' } : {}),
+  };
+}
+
+/** Whether a project has repositories in version control, or locked packages without an archive. */
+function comesByGit(manifest: Record<string, unknown>, locked: ReadonlyMap<string, Release>): boolean {
+  const isOther = (entry: unknown): boolean => {
+    const { type } = recordOf(entry);
+    return typeof type === 'string' && !WITHOUT_GIT.has(type);
+  };
+  return (
+    repositoriesOf(manifest).some(({ entry }) => isOther(entry)) ||
+    [...locked.values()].some(({ raw }) => recordOf(raw.dist).url === undefined && raw.source !== undefined)
+  );
+}
