@@ -329,3 +329,33 @@ describe('a repository that asks who is there', () => {
     }
   });
 });
+
+describe('repositories of other kinds', () => {
+  it('are looked into where they are folders of the project', () => {
+    const host = hostWith({ 'garden/tool': { '1.0.0': RAKE } });
+    const manifest = { name: 'garden/tool', version: '1.4.0', bin: ['bin/rake'] };
+    host.write('packages/tool/composer.json', JSON.stringify(manifest));
+    host.write('packages/tool/bin/rake', RAKE.files['bin/rake']);
+    // The project's own are asked before the user's.
+    host.write('composer.json', MANIFEST({ repositories: [{ type: 'path', url: 'packages/*' }] }));
+    const before = filesIn(host.root);
+    const attached = host.ligament(...ATTACH);
+    expect(attached.stdout).toContain('garden/tool 1.4.0');
+    expect(attached.status).toBe(0);
+    expect(host.ligament('detach', 'shed-tool', '--yes').status).toBe(0);
+    expect(filesIn(host.root)).toEqual(before);
+  });
+
+  it('are looked into where they are archives, which Composer itself reads with an extension of PHP only', () => {
+    const host = hostWith({ 'garden/tool': { '1.0.0': RAKE } });
+    const own = new PhpHost({}, { 'garden/tool': { '1.4.0': RAKE } });
+    const archive = 'garden-tool-1.4.0.zip';
+    fs.mkdirSync(path.join(host.root, 'archives/garden'), { recursive: true });
+    fs.copyFileSync(path.join(own.repository, archive), path.join(host.root, 'archives/garden', archive));
+    host.write('composer.json', MANIFEST({ repositories: [{ type: 'artifact', url: 'archives' }] }));
+    const attached = host.ligament(...ATTACH);
+    if (host.run('php', ['-m']).stdout.split('\n').includes('zip'))
+      expect(attached.stdout).toContain('garden/tool 1.4.0');
+    else expect(attached.stderr).toContain("why      The artifact repository requires PHP's zip extension");
+  });
+});

@@ -3,13 +3,30 @@ export function canNameClasses(file: string): boolean {
   return /\.(php|phtml|twig|ya?ml|xml|neon)$/.test(file);
 }
 
-// What says nothing to PHP: comments of both kinds, to the end of the line or of the comment.
-const COMMENT = /\/\*[\s\S]*?\*\/|(?<=^|\s)(?:\/\/|#(?!\[))[^\n]*/g;
+// To the end of the line; a bracket behind `#` begins an attribute.
+const LINE_COMMENT = /(?<=^|\s)(?:\/\/|#(?!\[))[^\n]*/g;
 
-/** Where a text names something of some namespaces (each ends in a backslash): offsets, in order. What is commented out says nothing. */
+/** A text with blanks in the place of its comments: what is commented out says nothing. */
+function withoutComments(text: string): string {
+  let read = '';
+  let from = 0;
+  for (let at = text.indexOf('/*'); at !== -1; at = text.indexOf('/*', from)) {
+    const close = text.indexOf('*/', at + 2);
+    const end = close === -1 ? text.length : close + 2;
+    read += text.slice(from, at) + blanks(text.slice(at, end));
+    from = end;
+  }
+  return (read + text.slice(from)).replaceAll(LINE_COMMENT, blanks);
+}
+
+function blanks(text: string): string {
+  return text.replaceAll(/[^\n]/g, ' ');
+}
+
+/** Where a text names something of some namespaces (each ends in a backslash): offsets, in order. */
 export function namesIn(text: string, namespaces: readonly string[]): number[] {
   if (!namespaces.some((one) => text.includes(one) || text.includes(doubled(one)))) return [];
-  const read = text.replaceAll(COMMENT, (comment) => comment.replaceAll(/[^\n]/g, ' '));
+  const read = withoutComments(text);
   const found = namespaces.flatMap((namespace) =>
     [namespace, doubled(namespace)].flatMap((one) => offsetsOf(read, one)),
   );

@@ -119,4 +119,16 @@ describe('constraints of Composer', () => {
       }),
     );
   });
+
+  it.each([
+    ['digits behind a word', `1.0-beta${'1'.repeat(235)}x`],
+    ['numbers behind a word', `1.0-beta${'.1'.repeat(117)}x`],
+    ['blanks', `1.0${' '.repeat(900)}x`],
+    ['alternatives', `${'1|'.repeat(499)}x`],
+  ])('are read at once however many %s they have', (_, text) => {
+    const start = performance.now();
+    for (const range of [text, `^${text}`, `~${text}`, `${text} - ${text}`]) composerVersions.isRange(range);
+    composerVersions.satisfies(text, `>=${text}`);
+    expect(performance.now() - start).toBeLessThan(1000);
+  });
 });

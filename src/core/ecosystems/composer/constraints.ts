@@ -26,6 +26,7 @@ function readConstraint(text: string): Bound[][] | undefined {
       ? []
       : text
           .trim()
+          .replaceAll(/\s+/g, ' ')
           .split(/\s*\|\|?\s*/)
           .map((part) => readAll(part));
   const found = alternatives.length > 0 && alternatives.every((one) => one !== undefined) ? alternatives : undefined;
@@ -151,6 +152,7 @@ function holds(version: string, { sign, version: bound }: Bound): boolean {
 
 /** The stability that a constraint asks for by itself: a flag, or what its versions are; undefined where it says nothing of it. */
 export function flaggedStability(range: string): Stability | undefined {
+  if (range.length > LONGEST) return undefined;
   const flag = stabilityNamed(/@(stable|RC|beta|alpha|dev)(?:\s|,|\||$)/i.exec(range)?.[1]);
   if (flag) return flag;
   const written = range.split(/\s*\|\|?\s*|[\s,]+/).map((one) => stabilityOf(one.replace(/^[~^<>=!]+/, '')));

@@ -19,7 +19,19 @@ const MOST = 8;
 /** Composer's reasons, a fact each: what requires what, and what is there instead. */
 function reasonsIn(said: string): string[] {
   const lines = said.split('\n').filter((line) => /^\s+- /.test(line));
-  return [...new Set(lines.map((line) => plainReason(line.replace(/^\s+- /, ''))))].slice(0, MOST);
+  const reasons = [...new Set(lines.map((line) => plainReason(line.replace(/^\s+- /, ''))))].slice(0, MOST);
+  return reasons.length > 0 ? reasons : thrownIn(said);
+}
+
+/** What Composer could not go on with: it stands below the place in its sources, folded into lines, with a blank line before and behind. */
+function thrownIn(said: string): string[] {
+  const lines = said.split('\n').map((line) => line.trim());
+  const head = lines.findIndex((line) => /^In \S+ line \d+:$/.test(line));
+  const below = head === -1 ? [] : lines.slice(head + 1);
+  const first = below.findIndex((line) => line !== '');
+  if (first === -1) return [];
+  const last = below.findIndex((line, index) => index > first && line === '');
+  return [below.slice(first, last === -1 ? undefined : last).join(' ')];
 }
 
 function plainReason(line: string): string {

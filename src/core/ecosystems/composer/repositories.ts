@@ -1,10 +1,10 @@
+import { getNodeValue, parseTree } from 'jsonc-parser';
 import path from 'node:path';
 import { nodeReader } from '../../doors/node-reader.ts';
 import type { ProcessDoor } from '../../ports.ts';
 import { isRecord, recordOf, textsOf } from '../../records.ts';
 import { readText } from '../../text/utf8.ts';
 import { gitEnvironment } from './git-environment.ts';
-import { repositoriesOf } from './manifest.ts';
 
 type Environment = Readonly<Record<string, string | undefined>>;
 
@@ -99,9 +99,17 @@ export async function repositoriesFor(folder: string, processes: ProcessDoor): P
   if (result.failure === 'ENOENT') throw new Error('composer is not installed');
   const text = result.stdout.split('\n').find((line) => /^[[{]/.test(line));
   if (result.status !== 0 || text === undefined) throw new Error('composer config repositories gave no answer');
-  return repositoriesOf({ repositories: JSON.parse(text) as unknown }).flatMap(({ entry }) =>
-    isRecord(entry) ? (repositoryOf(entry, folder) ?? []) : [],
-  );
+  return entriesIn(text).flatMap((entry) => (isRecord(entry) ? (repositoryOf(entry, folder) ?? []) : []));
+}
+
+/** The values of a JSON list or object in the order in which they are written: as an object its numbered members would be put in order. */
+function entriesIn(text: string): unknown[] {
+  const root = parseTree(text);
+  const children = root?.children ?? [];
+  return children.flatMap((child) => {
+    const value = child.type === 'property' ? child.children?.[1] : child;
+    return value ? [getNodeValue(value) as unknown] : [];
+  });
 }
 
 function repositoryOf(entry: Record<string, unknown>, folder: string): Repository | undefined {

@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import fetch from 'make-fetch-happen';
 import { unzipSync } from 'fflate';
@@ -177,7 +177,7 @@ function foldersOf(pattern: string): string[] {
   const parts = pattern.slice(root.length).split(path.sep).filter(Boolean);
   return parts.reduce<string[]>(
     (folders, part) =>
-      folders.flatMap((folder) =>
+      folders.slice(0, MOST_FOLDERS).flatMap((folder) =>
         part.includes('*')
           ? nodeReader
               .list(folder)
@@ -198,14 +198,21 @@ function inArchives(folder: string): AskRepository {
   };
 }
 
-function archivesIn(folder: string): string[] {
-  try {
-    return readdirSync(folder, { recursive: true, encoding: 'utf8' })
-      .filter((file) => file.endsWith('.zip'))
-      .map((file) => path.join(folder, file));
-  } catch {
-    return [];
+// A manifest may name any folder, the disk's own among them: nobody has more than so many for packages.
+const MOST_FOLDERS = 2000;
+
+function archivesIn(top: string): string[] {
+  const found: string[] = [];
+  const open = [top];
+  for (let visited = 0; visited < MOST_FOLDERS; visited += 1) {
+    const folder = open.shift();
+    if (folder === undefined) break;
+    for (const { name, kind } of nodeReader.list(folder)) {
+      if (kind === 'folder') open.push(path.join(folder, name));
+      else if (kind === 'file' && name.endsWith('.zip')) found.push(path.join(folder, name));
+    }
   }
+  return found;
 }
 
 function manifestIn(file: string): unknown {

@@ -1,5 +1,6 @@
 // Composer's documentation, "Versions and constraints", and what its own parser of versions makes of them.
-const MODIFIER = '[._-]?(?:(stable|beta|b|RC|alpha|a|patch|pl|p)((?:[.-]?\\d+)*)?)?([.-]?dev)?';
+// Its numbers can be read in one way only: whoever writes many of them makes nobody search.
+const MODIFIER = '[._-]?(?:(stable|beta|b|RC|alpha|a|patch|pl|p)((?:[.-]?\\d+(?:[.-]\\d+)*)?))?([.-]?dev)?';
 const STABILITIES = ['dev', 'alpha', 'beta', 'RC', 'stable'] as const;
 
 export type Stability = (typeof STABILITIES)[number];
@@ -55,6 +56,7 @@ function branch(version: string): string | undefined {
 
 /** How stable a version is: it is taken only where a project takes such ones (composer.json, `minimum-stability`). */
 export function stabilityOf(version: string): Stability {
+  if (version.length > LONGEST) return 'stable';
   const text = version.replace(/#.+$/, '');
   if (/^dev-/i.test(text) || /-dev$/i.test(text)) return 'dev';
   const found = new RegExp(`${MODIFIER}(?:\\+.*)?$`, 'i').exec(text.toLowerCase());
