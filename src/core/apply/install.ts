@@ -13,7 +13,7 @@ export async function install(doors: Doors, changes: ChangeSet, options: ApplyOp
   const notes: string[] = [];
   for (const [index, step] of changes.installs.entries()) {
     const isLast = index === changes.installs.length - 1;
-    notes.push(...(await installOne(doors, { changes, step, isLast }, options, run)));
+    notes.push(...(await installOne(doors, { step, isLast }, options, run)));
   }
   // A lockfile that must be as it once was is so even if the manager has written it anew.
   writeFiles(
@@ -26,7 +26,6 @@ export async function install(doors: Doors, changes: ChangeSet, options: ApplyOp
 }
 
 interface InstallTask {
-  changes: ChangeSet;
   step: CommandStep;
   /** After it all packages are as they shall be. */
   isLast: boolean;

@@ -1,7 +1,8 @@
 import { workOfRun } from '../ecosystems/works.ts';
 import path from 'node:path';
+import { staleFiles } from '../change/stale-files.ts';
 import { encode } from '../text/utf8.ts';
-import type { Doors, FileDoor, Reader, Within } from '../ports.ts';
+import type { Doors, FileDoor, Within } from '../ports.ts';
 import { temporaryPrefix } from '../text/temporary-names.ts';
 import type { ChangeRecord } from './change-record.ts';
 import { hashOf } from '../text/hash.ts';
@@ -115,18 +116,6 @@ export function dropStale(files: FileDoor, { root, record, journal }: Cut): void
     if (kind === 'folder') files.removeTree(target, within);
     else if (kind !== undefined) files.removeFile(target, within);
   }
-}
-
-/** The paths that one means: `*.php` at its end stands for all such files of a folder. */
-export function staleFiles(files: Reader, root: string, stale: string): string[] {
-  const target = path.join(root, stale);
-  const [, ending] = /^\*(\.\w+)$/.exec(path.basename(stale)) ?? [];
-  if (ending === undefined) return files.kind(target) === undefined ? [] : [target];
-  const folder = path.dirname(target);
-  return files
-    .list(folder)
-    .filter(({ name, kind }) => kind === 'file' && name.endsWith(ending))
-    .map(({ name }) => path.join(folder, name));
 }
 
 async function putTreeBack(

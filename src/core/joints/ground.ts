@@ -117,6 +117,8 @@ export interface Stack {
   read(ground: Ground): Promise<StackReading> | StackReading;
   /** What can grow in it, by what a side of it tells; nothing where the stack does not say. */
   grows?(ground: Ground): Promise<Growth>;
+  /** What is read of a version that it does not know; what every JavaScript package has where nothing is said. */
+  readOutside?(ground: Ground): StackReading;
   /** Nothing is attached to it: why, in words. */
   refuses?: string;
   /** How its sources are built where the manifest has no `build` script: a program of an installed package, and arguments. */

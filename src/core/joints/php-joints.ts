@@ -1,6 +1,6 @@
 import { recordOf } from '../records.ts';
 import { editorJoints } from './editor-joints.ts';
-import type { Ground } from './ground.ts';
+import type { Ground, StackReading } from './ground.ts';
 import type { Joint } from './joint.ts';
 import { environmentJoint, ignoreJoint, scriptsJoint, settingsJoint } from './package-joints.ts';
 import { PLAIN, type Traits } from './traits.ts';
@@ -39,4 +39,9 @@ export function phpToolJoints(ground: Ground): Joint[] {
 export function phpTraits(ground: Ground): Traits {
   const folders = ['src', 'app', 'lib'].filter((name) => ground.names(ground.inHost(name)).length > 0);
   return { ...PLAIN, sources: ['php'], folder: folders[0] ?? '.', outputs: [] };
+}
+
+/** What can be told of any project of PHP. */
+export function readPhp(ground: Ground): StackReading {
+  return { joints: phpJoints(ground), traits: phpTraits(ground) };
 }

@@ -24,6 +24,9 @@ export interface Server {
 
 const LONGEST_START_MS = 60_000;
 
+// What runs sources itself, by the name that stacks give it.
+const RUNTIMES: Readonly<Record<string, string>> = { node: process.execPath, php: 'php' };
+
 const TYPES: Record<string, string> = {
   '.html': 'text/html; charset=utf-8',
   '.js': 'text/javascript',
@@ -81,8 +84,7 @@ async function serveProgram(
   const port = String(fixed ?? (await freePort()));
   const filled = args.map((arg) => fillText(arg, { port }));
   const own = Object.entries(environment).map(([name, value]) => [name, fillText(value, { port })]);
-  const runtimes: Record<string, string> = { node: process.execPath, php: 'php' };
-  const runtime = runtimes[program];
+  const runtime = RUNTIMES[program];
   const start = runtime
     ? { command: runtime, lead: [] }
     : startOf(bench.context.doors.files, bench.root, bench.workspace.folder, program);

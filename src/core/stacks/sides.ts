@@ -1,7 +1,6 @@
 import type { Joint } from '../joints/joint.ts';
 import { Ground, type Side, type Stack, type StackReading } from '../joints/ground.ts';
 import { USUAL, type EcosystemId } from '../ecosystems/marks.ts';
-import { phpJoints, phpTraits } from '../joints/php-joints.ts';
 import { packageJoints } from '../joints/package-joints.ts';
 import { browserSources } from '../joints/browser-sources.ts';
 import { rebasedScreen } from '../joints/rebase.ts';
@@ -118,11 +117,12 @@ function outsideOf(ground: Ground, { knows }: Stack): string | undefined {
 }
 
 /** What is so of every workspace, and where its sources run. */
-async function withoutJoints(ground: Ground, { side, ecosystem }: Stack): Promise<StackReading> {
-  if (ecosystem === 'composer') return { joints: phpJoints(ground), traits: phpTraits(ground) };
+async function withoutJoints(ground: Ground, stack: Stack): Promise<StackReading> {
+  const own = stack.readOutside?.(ground);
+  if (own) return own;
   const traits = { ...PLAIN, sources: browserSources(ground) };
   const joints = await packageJoints(ground);
-  if (side !== 'browser') return { joints, traits };
+  if (stack.side !== 'browser') return { joints, traits };
   const folder = ground.names(ground.inHost('src')).length > 0 ? 'src' : '.';
   return { joints, traits: { ...traits, runtime: 'browser', outputs: ['dist', 'coverage'], folder } };
 }

@@ -1,27 +1,17 @@
 import path from 'node:path';
 import type { Doors, ProcessResult, Reader } from '../ports.ts';
+import { NOTHING_RUNS } from '../quiet-git.ts';
 
 export type GitDoors = Pick<Doors, 'processes' | 'environment'>;
 
 // Where a repository is and what is in it is found out from the project's folder, whatever the environment says; who commits is the user's.
 const NOT_HANDED_DOWN = /^GIT_(?!AUTHOR_|COMMITTER_|CONFIG_(GLOBAL|SYSTEM|NOSYSTEM|COUNT|KEY_|VALUE_)|SSL_|EXEC_PATH)/;
 
-/*
- * What a repository's own settings could have run while it is looked at: a monitor of files (fsmonitor), hooks, a program that checks
- * signatures, one that shows differences, one that pages; and, for objects that are missing in a partial clone, whatever fetches them.
- */
-const NOTHING_RUNS = [
-  ['core.fsmonitor', 'false'],
-  ['core.hooksPath', '/dev/null'],
-  ['log.showSignature', 'false'],
-  ['core.pager', 'cat'],
-  ['diff.external', ''],
-  ['submodule.recurse', 'false'],
-].flatMap(([name = '', value = '']) => ['-c', `${name}=${value}`]);
+const AS_OPTIONS = NOTHING_RUNS.flatMap(([name, value]) => ['-c', `${name}=${value}`]);
 
 /** Asks git about a repository, so that nothing that its own settings name is run (git-config(1)); filters are the caller's concern. */
 export function askGit(doors: GitDoors, root: string, args: readonly string[]): Promise<ProcessResult> {
-  return doors.processes.run('git', ['--no-pager', ...NOTHING_RUNS, ...args], {
+  return doors.processes.run('git', ['--no-pager', ...AS_OPTIONS, ...args], {
     cwd: root,
     only: gitEnvironment(doors.environment),
   });

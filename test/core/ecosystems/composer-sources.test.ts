@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { composerManifest } from '../../../src/core/ecosystems/composer/manifest.ts';
 import { expanded } from '../../../src/core/ecosystems/composer/minified.ts';
-import { isAskedFor, matches } from '../../../src/core/ecosystems/composer/repositories.ts';
+import { isAskedFor, matches } from '../../../src/core/ecosystems/composer/name-patterns.ts';
 import { vendorLine, writtenConstraint } from '../../../src/core/ecosystems/composer/written-constraint.ts';
 import { sortedIndex } from '../../../src/core/formats/tree-operation.ts';
 

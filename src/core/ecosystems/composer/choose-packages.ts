@@ -56,6 +56,17 @@ export async function choosePackages(
   return 'clash' in chosen ? chosen : [...there, ...raised, ...chosen];
 }
 
+/** Versions that suit all wants of one workspace at once, by package; undefined where there are none. */
+export async function agreedVersions(
+  context: HostPackages,
+  workspace: WorkspacePackages,
+  wants: readonly Want[],
+): Promise<Map<string, string> | undefined> {
+  const { question, source } = await askedOf(context, workspace);
+  const answer = await resolve({ ...question, wants }, source);
+  return 'clash' in answer ? undefined : new Map(answer.map(({ name, version }) => [name, version]));
+}
+
 interface Task {
   needs: Needs;
   workspace: WorkspacePackages;

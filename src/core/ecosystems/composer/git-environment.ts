@@ -1,17 +1,8 @@
 import type { Doors } from '../../ports.ts';
+import { NOTHING_RUNS } from '../../quiet-git.ts';
 import { recordOf } from '../../records.ts';
 import type { Release } from './lock.ts';
 import { repositoriesOf } from './manifest.ts';
-
-// What a repository's own settings could have run while Composer looks at it (git-config(1)).
-const NOTHING_RUNS: readonly (readonly [string, string])[] = [
-  ['core.fsmonitor', 'false'],
-  ['core.hooksPath', '/dev/null'],
-  ['log.showSignature', 'false'],
-  ['core.pager', 'cat'],
-  ['diff.external', ''],
-  ['submodule.recurse', 'false'],
-];
 
 const WITHOUT_GIT = new Set(['composer', 'path', 'artifact', 'package']);
 

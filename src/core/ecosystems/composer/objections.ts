@@ -72,7 +72,7 @@ function ownRange(range: string, { version }: Release): string {
 
 function aboutPlatform({ question: { platform } }: Standing, name: string, range: string): Objection | undefined {
   const own = name.toLowerCase();
-  if (!platform || own.startsWith('lib-') || own === 'hhvm') return undefined;
+  if (!platform || isForComposer(own)) return undefined;
   const here = platform.versions.get(own);
   if (here !== undefined && satisfies(here, range)) return undefined;
   const title = titleOf(own);
@@ -89,6 +89,11 @@ function aboutPlatform({ question: { platform } }: Standing, name: string, range
     with: [],
     asks: `platform ${own}`,
   };
+}
+
+/** Parts of the platform that only Composer itself can tell: it judges by them afterwards. */
+function isForComposer(name: string): boolean {
+  return name.startsWith('lib-') || name.startsWith('composer') || name === 'hhvm';
 }
 
 /** What people call a part of the platform. */
@@ -213,7 +218,7 @@ export function platformFault(
   if (!platform) return undefined;
   for (const [written, range] of Object.entries(require)) {
     const name = written.toLowerCase();
-    if (!isPlatform(name) || name.startsWith('lib-') || name === 'hhvm') continue;
+    if (!isPlatform(name) || isForComposer(name)) continue;
     const here = platform.versions.get(name);
     if (here === undefined || !satisfies(here, range)) return { name, range };
   }

@@ -34,7 +34,6 @@ export async function platformOf(
   const line = result.stdout.split('\n').findLast((one) => one.startsWith('{'));
   if (result.status !== 0 || line === undefined) throw notInstalled(result.failure);
   const versions = new Map(Object.entries(textsOf(recordOf(JSON.parse(line)))));
-  versions.set('composer-plugin-api', '2.3.0').set('composer-runtime-api', '2.2.2');
   for (const [name, version] of Object.entries(manifest.platform)) {
     const own = name.toLowerCase();
     if (version === false) versions.delete(own);

@@ -1,9 +1,10 @@
 import { getNodeValue, parseTree } from 'jsonc-parser';
 import path from 'node:path';
 import { nodeReader } from '../../doors/node-reader.ts';
-import type { ProcessDoor } from '../../ports.ts';
+import type { Doors } from '../../ports.ts';
 import { isRecord, recordOf, textsOf } from '../../records.ts';
 import { readText } from '../../text/utf8.ts';
+import type { NameFilter } from './name-patterns.ts';
 import { gitEnvironment } from './git-environment.ts';
 
 type Environment = Readonly<Record<string, string | undefined>>;
@@ -17,11 +18,6 @@ export type Repository = { filter: NameFilter; canonical: boolean } & (
   /** Version control and older kinds: only Composer itself reads them. */
   | { type: 'other'; what: string; url: string }
 );
-
-export interface NameFilter {
-  only: readonly string[] | undefined;
-  exclude: readonly string[];
-}
 
 /** Credentials in the form of auth.json (Composer's documentation, "Authentication for privately hosted packages"). */
 export interface Credentials {
@@ -91,11 +87,17 @@ function withCredentials({ basic, bearer }: Credentials, said: Record<string, un
  * The repositories of a project, in the order in which they are asked, as Composer itself has them: its own settings, the user's, and its
  * default one. Throws an Error that says why where Composer cannot tell.
  */
-export async function repositoriesFor(folder: string, processes: ProcessDoor): Promise<Repository[]> {
+export async function repositoriesFor(
+  folder: string,
+  { processes, environment }: Pick<Doors, 'processes' | 'environment'>,
+): Promise<Repository[]> {
   const args = ['config', 'repositories', '--no-plugins', '--no-interaction'];
   const root = process.getuid?.() === 0 ? { COMPOSER_ALLOW_SUPERUSER: '1' } : {};
-  const environment = { ...gitEnvironment({}, new Map(), process.env), ...root };
-  const result = await processes.run('composer', args, { cwd: folder, timeoutMs: 60_000, environment });
+  const result = await processes.run('composer', args, {
+    cwd: folder,
+    timeoutMs: 60_000,
+    environment: { ...gitEnvironment({}, new Map(), environment), ...root },
+  });
   if (result.failure === 'ENOENT') throw new Error('composer is not installed');
   const text = result.stdout.split('\n').find((line) => /^[[{]/.test(line));
   if (result.status !== 0 || text === undefined) throw new Error('composer config repositories gave no answer');
@@ -151,26 +153,4 @@ function parsed(text: string | undefined): Record<string, unknown> {
   } catch {
     return {};
   }
-}
-
-/** Whether a repository is asked for a package (`only`, `exclude`; `*` stands for any letters). */
-export function isAskedFor(name: string, { only, exclude }: NameFilter): boolean {
-  const isIn = (patterns: readonly string[]): boolean => patterns.some((one) => matches(one, name));
-  return (only === undefined || isIn(only)) && !isIn(exclude);
-}
-
-/** Whether a name is one that a pattern with `*` means. */
-export function matches(pattern: string, name: string): boolean {
-  const parts = pattern.toLowerCase().split('*');
-  const [first = '', ...rest] = parts;
-  if (rest.length === 0) return name === first;
-  if (!name.startsWith(first)) return false;
-  let at = first.length;
-  for (const part of rest.slice(0, -1)) {
-    const found = name.indexOf(part, at);
-    if (found === -1) return false;
-    at = found + part.length;
-  }
-  const last = rest.at(-1) ?? '';
-  return name.length - last.length >= at && name.endsWith(last);
 }

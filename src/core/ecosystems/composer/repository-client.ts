@@ -7,7 +7,8 @@ import { recordOf } from '../../records.ts';
 import { readText } from '../../text/utf8.ts';
 import { releaseOf, type Release } from './lock.ts';
 import { expanded } from './minified.ts';
-import { matches, type Credentials, type Repository } from './repositories.ts';
+import { matches } from './name-patterns.ts';
+import type { Credentials, Repository } from './repositories.ts';
 import { freshSeconds } from '../fresh-seconds.ts';
 
 /** What one repository has of a package, and for how many seconds that holds. */

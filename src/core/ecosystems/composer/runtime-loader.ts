@@ -5,7 +5,7 @@ import { encode, readText } from '../../text/utf8.ts';
 import { gitEnvironment } from './git-environment.ts';
 import { lockedReleases, type Release } from './lock.ts';
 import { composerManifest, LOCKFILE, MANIFEST, type ComposerManifest } from './manifest.ts';
-import { matches } from './repositories.ts';
+import { matches } from './name-patterns.ts';
 
 // The plugin that writes a loader of its own, by which apps are started (Symfony's docs, "The Runtime Component").
 const RUNTIME = 'symfony/runtime';

@@ -6,7 +6,8 @@ import { messageOf } from '../../message-of.ts';
 import { EXIT, Problem } from '../../problem.ts';
 import { recordOf } from '../../records.ts';
 import { releaseOf, type Release } from './lock.ts';
-import { composerSettings, isAskedFor, repositoriesFor, withoutSecrets, type Repository } from './repositories.ts';
+import { isAskedFor } from './name-patterns.ts';
+import { composerSettings, repositoriesFor, withoutSecrets, type Repository } from './repositories.ts';
 import type { AskRepository } from './repository-client.ts';
 import type { ComposerPackage, ComposerSource } from './source-door.ts';
 
@@ -38,7 +39,7 @@ export function openComposerSource(folder: string, environment: Environment, off
   const ask = async (name: string): Promise<ComposerPackage | undefined> => {
     const kept = cache.package(name, offline ? undefined : Date.now());
     if (kept) return kept;
-    repositories ??= repositoriesFor(folder, nodeProcesses).catch((error: unknown) => {
+    repositories ??= repositoriesFor(folder, { processes: nodeProcesses, environment }).catch((error: unknown) => {
       throw cannotTell(messageOf(error));
     });
     for (const repository of (await repositories).filter(({ filter }) => isAskedFor(name, filter))) {

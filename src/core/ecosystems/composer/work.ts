@@ -4,26 +4,21 @@ import { splitPointer } from '../../formats/json-pointer.ts';
 import { decode, readText } from '../../text/utf8.ts';
 import { recordOf, textsOf } from '../../records.ts';
 import type { PackageNeed, Work } from '../work.ts';
-import { choosePackages } from './choose-packages.ts';
 import { composer } from './composer.ts';
-import { askedOf } from './host-packages.ts';
 import { manifestEdits } from './manifest-edits.ts';
 import { isPlatform, LOCKFILE, MANIFEST, SECTIONS } from './manifest.ts';
 import { namespacesOf, programsOf, programStart } from './programs.ts';
-import { resolve } from './rules.ts';
 import { installRun, isInstallRun, runEnvironment, runFailed } from './runs.ts';
 import { writeRuntimeLoader } from './runtime-loader.ts';
 import { isVendor, linkVendor } from './scratch-links.ts';
-import { settle } from './settle.ts';
 import { isPackagesFolder, tidyTree, treeChanged, treeState } from './tree.ts';
 
 /** Attaching in Composer's world. Every folder with a manifest has a lockfile and packages of its own. */
 export const composerWork: Work = {
-  choose: choosePackages,
+  // Loaded only where packages are chosen: a host without any of Composer's needs none of it.
+  choose: async (...asked) => (await import('./choose-packages.ts')).choosePackages(...asked),
   async agree(host, workspace, wants) {
-    const { question, source } = await askedOf(host, workspace);
-    const answer = await resolve({ ...question, wants }, source);
-    return 'clash' in answer ? undefined : new Map(answer.map(({ name, version }) => [name, version]));
+    return (await import('./choose-packages.ts')).agreedVersions(host, workspace, wants);
   },
   edits: (_, packages, { move }) => manifestEdits(packages, move),
   packageOf: (edit) => composer.packageOf(edit),
@@ -55,7 +50,7 @@ export const composerWork: Work = {
     if (result.failure === 'ENOENT') throw notInstalled();
   },
   reconcile: (_, __, folder) => installRun(folder),
-  settle,
+  settle: async (...asked) => (await import('./settle.ts')).settle(...asked),
   lockfileOf: (manifest) => path.posix.join(path.posix.dirname(manifest), LOCKFILE),
   prepare(host, { folder }, own) {
     const at = path.join(host.root, folder);

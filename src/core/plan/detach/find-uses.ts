@@ -28,7 +28,8 @@ export async function findUses(
       ledger,
       packages: dropped.filter(({ workspace }) => workspace === ledger.workspace).map(({ name }) => name),
       patterns: ledger.uses ?? {},
-    }));
+    }))
+    .map((task) => ({ ...task, namespaces: namespacesOf(context, task.ledger.workspace, task.packages) }));
   if (tasks.every(({ packages, patterns }) => packages.length === 0 && Object.keys(patterns).length === 0)) return [];
   const { root } = context.host;
   const after = overlay(context.reader, new Map(files.map((change) => [path.join(root, change.file), change.after])));
@@ -47,12 +48,12 @@ export async function findUses(
   const own = new Set(texts.flatMap(({ file, text }) => ownClasses(text, file)));
   const found: Use[] = [];
   for (const { file, text, near } of texts) {
-    for (const { ledger, packages, patterns } of near) {
+    for (const { ledger, packages, patterns, namespaces } of near) {
       const at = isManifest(file)
         ? scriptsThatRun(text, programsOf(context, file, packages))
         : [
             ...(canUse(file) ? usesIn(text, file, { packages, patterns, own }) : []),
-            ...(canNameClasses(file) ? namesIn(text, namespacesOf(context, ledger.workspace, packages)) : []),
+            ...(canNameClasses(file) ? namesIn(text, namespaces) : []),
           ];
       for (const line of linesAt(text, at)) found.push({ integration: ledger.integration, file, ...line });
     }

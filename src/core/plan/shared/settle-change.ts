@@ -2,7 +2,7 @@ import path from 'node:path';
 import type { ChangeSet, FileChange } from '../../change/change-set.ts';
 import { joinFiles } from '../../change/change-set.ts';
 import { ALL_WORK } from '../../ecosystems/works.ts';
-import { staleFiles } from '../../apply/put-back.ts';
+import { staleFiles } from '../../change/stale-files.ts';
 import { bareSides } from '../../facts/bare.ts';
 import type { Context } from '../../host/context.ts';
 import { refuseBrokenPhp } from './php-check.ts';

@@ -1,5 +1,5 @@
 import type { Stack } from '../../joints/ground.ts';
-import { requires } from '../../joints/php-joints.ts';
+import { readPhp, requires } from '../../joints/php-joints.ts';
 
 /** An app built with Laravel. */
 export const laravel: Stack = {
@@ -13,5 +13,6 @@ export const laravel: Stack = {
     const major = /^\d+/.exec(ground.versionOf('laravel/framework') ?? '')?.[0];
     return major === undefined ? 'Laravel' : `Laravel ${major}`;
   },
+  readOutside: readPhp,
   read: async (ground) => (await import('./laravel-joints.ts')).readLaravel(ground),
 };

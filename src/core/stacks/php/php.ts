@@ -1,5 +1,5 @@
 import type { Stack } from '../../joints/ground.ts';
-import { phpJoints, phpProject, phpTraits } from '../../joints/php-joints.ts';
+import { phpProject, readPhp } from '../../joints/php-joints.ts';
 
 /** Any project of PHP that no other stack has: a library, or an app without a framework that is known. */
 export const php: Stack = {
@@ -13,5 +13,5 @@ export const php: Stack = {
     const what = project.all?.type === 'project' ? 'project' : 'library';
     return version === undefined ? `PHP ${what}` : `PHP ${version} ${what}`;
   },
-  read: (ground) => Promise.resolve({ joints: phpJoints(ground), traits: phpTraits(ground) }),
+  read: readPhp,
 };

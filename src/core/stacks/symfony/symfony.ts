@@ -1,5 +1,5 @@
 import type { Stack } from '../../joints/ground.ts';
-import { phpProject, requires } from '../../joints/php-joints.ts';
+import { phpProject, readPhp, requires } from '../../joints/php-joints.ts';
 
 /** Its parts one by one, or all of it in one package. */
 const PACKAGES = ['symfony/framework-bundle', 'symfony/symfony'];
@@ -17,5 +17,6 @@ export const symfony: Stack = {
     const version = /^\d+\.\d+/.exec(ground.versionOf(name) ?? '')?.[0];
     return version === undefined ? 'Symfony' : `Symfony ${version}`;
   },
+  readOutside: readPhp,
   read: async (ground) => (await import('./symfony-joints.ts')).readSymfony(ground),
 };
