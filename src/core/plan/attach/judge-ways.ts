@@ -48,12 +48,21 @@ function judgeWay(way: Way, at: Circumstances): Judgement {
 }
 
 /** A way whose packages are all of another ecosystem than what the side is built with has nothing to do with it. */
-function foreignTo({ packages }: Way, { stack: { ecosystem: own, title, refuses } }: Circumstances): string[] {
+function foreignTo(
+  { packages }: Way,
+  { workspace, stack: { ecosystem: own, title, refuses } }: Circumstances,
+): string[] {
   const ids = new Set(Object.keys(packages).map((name) => ecosystemOf(name)));
   if (refuses !== undefined) return [refuses];
   if (own === undefined || ids.size === 0 || ids.has(own)) return [];
   const titles = [...ids].map((id) => ecosystem(id).title).join(' and ');
-  return [`it needs ${titles} packages, and ${title} takes ${ecosystem(own).title} packages`];
+  const lacks = [...ids].filter((id) => !workspace.projects.some((project) => project.ecosystem === id));
+  const manifests = lacks.flatMap((id) => ecosystem(id).manifests);
+  return [
+    manifests.length > 0
+      ? `it needs ${titles} packages, and ${workspace.name} has no ${manifests.join(' or ')}`
+      : `it needs ${titles} packages, and ${title} is not built with those`,
+  ];
 }
 
 function place(file: string, line: number | undefined): string {
