@@ -301,10 +301,7 @@ function commands({ installs, proofs, commands: own = [], scripts = [], stale = 
   for (const { name, command, by, foreign } of scripts)
     rows.push([`  ${printable(`${name}: ${command}`)}`, pc.dim(`${BY[by]}${by === 'people' ? '' : needs(foreign)}`)]);
   for (const file of stale)
-    rows.push([
-      `  (removes ${printable(file)})`,
-      pc.dim('kept by the framework of its last start, and made anew at the next'),
-    ]);
+    rows.push([`  (removes ${printable(file)})`, pc.dim('a cache, which the framework makes again when it starts')]);
   const copies = proofs.flatMap((task) =>
     (task.runs ?? []).map((one) => ({
       one,

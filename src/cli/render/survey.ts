@@ -186,8 +186,7 @@ function isUsual({ ecosystem: id }: Project): boolean {
 
 function languagesInWords({ projects, language, moduleFormat }: WorkspaceFacts): string {
   const scripts = `${language === 'ts' ? 'TypeScript' : 'JavaScript'}, ${moduleFormat === 'esm' ? 'ES modules' : 'CommonJS'}`;
-  const php = projects.some(({ ecosystem: id }) => id === 'composer');
-  return [...(php ? ['PHP'] : []), ...(projects.some(isUsual) ? [scripts] : [])].join('; ');
+  return projects.flatMap((one) => (isUsual(one) ? scripts : (ecosystem(one.ecosystem).language ?? []))).join('; ');
 }
 
 function managerInWords({ manager, workspaces }: HostFacts): string {
@@ -283,8 +282,9 @@ function sidesInWords(facts: WorkspaceFacts, sides: readonly StackFacts[]): stri
     const { traits, workspace, joints } = one;
     const boot = joints.find(({ name, state }) => name === 'app.boot' && state !== 'blocked')?.file;
     const { build } = sideDocument(facts, one);
+    const scripts = workspace.language === 'ts' ? 'TypeScript' : 'JavaScript';
     const parts = [
-      `${one.ecosystem === 'composer' ? 'PHP' : workspace.language === 'ts' ? 'TypeScript' : 'JavaScript'}${traits.folder === '.' ? '' : ` in ${traits.folder}`}`,
+      `${(one.ecosystem && ecosystem(one.ecosystem).language) ?? scripts}${traits.folder === '.' ? '' : ` in ${traits.folder}`}`,
       ...(boot === undefined ? [] : [`begins at ${boot}`]),
       ...(one.side === 'browser' && typeof build === 'string' ? [`built by: ${build}`] : []),
     ];

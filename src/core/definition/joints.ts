@@ -32,37 +32,28 @@ export const JOINTS = {
   'framework.modules': {
     what: "the framework's modules",
     says: "a module in the list of the framework's configuration",
-    members: ({ told, z }) => ({
+    members: ({ told, z, environments }) => ({
       module: told(z.string(), 'its name; of PHP its class with the namespace'),
-      environments: told(
-        z.optional(z.array(z.string().check(z.regex(/^[a-z]+$/))).check(z.minLength(1))),
-        'the only environments that it is for, where the framework tells them apart',
-      ),
+      environments: told(environments, 'the only environments that it is for, where the framework tells them apart'),
     }),
   },
   'framework.settings': {
     what: "the framework's settings of a package",
     says: "settings of a package in the framework's own configuration",
-    members: ({ told, z }) => ({
-      package: told(z.string().check(z.regex(/^[a-z][a-z0-9_]*$/)), 'what the settings are called there'),
+    members: ({ told, z, environments, settingsKey }) => ({
+      package: told(settingsKey, 'what the settings are called there'),
       values: told(z.record(z.string(), z.json()), 'members with their values'),
-      environments: told(
-        z.optional(z.array(z.string().check(z.regex(/^[a-z]+$/))).check(z.minLength(1))),
-        'the only environments that they are for',
-      ),
+      environments: told(environments, 'the only environments that they are for'),
     }),
   },
   'framework.routes': {
     what: "the framework's routes of a package",
     says: "routes that a package brings, in the framework's own configuration",
-    members: ({ told, z }) => ({
-      package: told(z.string().check(z.regex(/^[a-z][a-z0-9_]*$/)), 'what they are called there'),
+    members: ({ told, z, environments, settingsKey }) => ({
+      package: told(settingsKey, 'what they are called there'),
       resource: told(z.string(), 'where they are, as the framework names it'),
       prefix: told(z.optional(z.string().check(z.regex(/^\/[\w/-]*$/))), 'the path that they are below'),
-      environments: told(
-        z.optional(z.array(z.string().check(z.regex(/^[a-z]+$/))).check(z.minLength(1))),
-        'the only environments that they are for',
-      ),
+      environments: told(environments, 'the only environments that they are for'),
     }),
   },
   'postcss.plugins': {

@@ -7,6 +7,10 @@ const first = z.optional(z.enum(['first', 'last']));
 const settings = (name: z.ZodMiniType<string, string>, words: string) => ({
   settings: told(z.record(name, z.json()), `${words}; existing members stay as they are`),
 });
+/** Environments of a framework, by its own names. */
+const environments = z.optional(z.array(z.string().check(z.regex(/^[a-z]+$/))).check(z.minLength(1)));
+/** A key of settings, as frameworks write it. */
+const settingsKey = z.string().check(z.regex(/^[a-z][a-z0-9_]*$/));
 const memberName = z
   .string()
   .check(
@@ -45,6 +49,8 @@ export const TIE_PARTS = {
   identifier,
   first,
   settings,
+  environments,
+  settingsKey,
   memberName,
   variable,
   publicVariable,

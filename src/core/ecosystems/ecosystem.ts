@@ -55,6 +55,8 @@ export interface VersionRules {
 export interface Ecosystem extends Marks {
   /** Its name, for people. */
   title: string;
+  /** The language that its projects are written in; undefined where that is told by their files. */
+  language?: string;
   /** Ligament only reads it so far: nothing is attached there. */
   readOnly: boolean;
   /** Folders below the root that its manifest names as workspaces or modules, relative to it. Throws a Problem (status 2) for a broken one. */

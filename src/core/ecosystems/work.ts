@@ -54,7 +54,7 @@ export interface PackageWishes {
 /** A declared package of which it is known what is installed. */
 export interface PackageFact extends DeclaredPackage {
   /** What the installed package requires beside it; undefined where it is not known. */
-  readonly peers: Readonly<Record<string, string>> | undefined;
+  readonly peers?: Readonly<Record<string, string>> | undefined;
 }
 
 /** A workspace, as an ecosystem sees it. */

@@ -48,7 +48,10 @@ function joined(place: Place, main: Work): WorkspaceWork {
   const share = (id: EcosystemId): Work | undefined => (isOwn(id) ? WORK[id] : undefined);
   const lines = (names: readonly string[], line: (work: Work, own: string[]) => string): string =>
     byEcosystem(names, (name) => name)
-      .flatMap(([id, own]) => (share(id) ? [line(share(id) ?? main, own)] : []))
+      .flatMap(([id, own]) => {
+        const work = share(id);
+        return work ? [line(work, own)] : [];
+      })
       .join('\n');
   return {
     async choose(host, needs, workspace, wishes) {
@@ -99,7 +102,7 @@ function lacking({ name }: Place, id: EcosystemId, names: readonly string[]): Cl
   const { title, manifests } = ecosystem(id);
   return {
     clash: [
-      `${names.join(' and ')} ${names.length > 1 ? 'are packages' : 'is a package'} of ${title}, and ${name} has no ${manifests.join(' or ')}`,
+      `${names.join(' and ')} ${names.length > 1 ? `are ${title} packages` : `is a ${title} package`}, and ${name} has no ${manifests.join(' or ')}`,
     ],
     remedies: [],
   };

@@ -10,7 +10,7 @@ import type { Condition } from '../definition/conditions.ts';
 import { presentVersion, rulesFor } from '../ecosystems/versions.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 import { ownImports } from '../uses/own-imports.ts';
-import { matchesWildcard } from '../uses/wildcard.ts';
+import { matchesWildcard } from '../text/wildcard.ts';
 
 /** Whether all of a condition holds; none at all holds always. */
 export function holds(condition: Condition | undefined, at: Circumstances): boolean {

@@ -5,7 +5,7 @@ import type { Reader } from '../ports.ts';
 import { recordOf } from '../records.ts';
 import { jsonIn } from '../text/json-text.ts';
 import { readText } from '../text/utf8.ts';
-import { matchesWildcard } from '../uses/wildcard.ts';
+import { matchesWildcard } from '../text/wildcard.ts';
 import type { Circumstances } from './circumstances.ts';
 
 const NAME =

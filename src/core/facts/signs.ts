@@ -13,7 +13,7 @@ import { literally } from '../text/literally.ts';
 import { encode, readText } from '../text/utf8.ts';
 import { positionAt } from '../text/positions.ts';
 import { importingFiles } from '../uses/own-imports.ts';
-import { matchesWildcard } from '../uses/wildcard.ts';
+import { matchesWildcard } from '../text/wildcard.ts';
 import type { Circumstances } from './circumstances.ts';
 import { configurationFiles, withoutComments, type ConfigurationText } from './configuration-files.ts';
 

@@ -1,4 +1,5 @@
 import type * as z from 'zod/mini';
+import type { ProcessDoor } from '../ports.ts';
 import type { CodeStyle } from '../text/code-style.ts';
 import { applySplices, type Splice } from '../text/splices.ts';
 import { positionAt } from '../text/positions.ts';
@@ -46,6 +47,20 @@ export interface Format<Operation> {
   remove(text: string, operation: Operation, around: Surroundings): Outcome;
 }
 
+/** A text as it will be in a file, by its name. */
+export interface WrittenText {
+  file: string;
+  text: string;
+}
+
+/** What makes a text unreadable: its line, counted from 1, and who says so. */
+export interface TextFault {
+  file: string;
+  line: number;
+  why: string;
+  by: string;
+}
+
 export function edited(text: string, splices: Splice[]): Edited {
   return { kind: 'edited', text: applySplices(text, splices), splices };
 }
@@ -63,6 +78,8 @@ export interface FormatDescriptor<Name extends string = string, Operation = neve
   /** What an operation has put into a file, in a few words that stand behind "no longer". */
   describe(this: void, operation: Operation): string;
   load(): Promise<Format<Operation>>;
+  /** Has the language's own program, run in `root`, read those of some texts that are its own: the first that it cannot read. */
+  readBack?(processes: ProcessDoor, root: string, texts: readonly WrittenText[]): Promise<TextFault | undefined>;
 }
 
 /** Says of a descriptor which operations it is for. */

@@ -14,7 +14,8 @@ import { wholeFormat } from './whole/whole-format.ts';
 import { xmlFormat } from './xml/xml-format.ts';
 import { yamlFormat } from './yaml/yaml-format.ts';
 import * as z from 'zod/mini';
-import type { Format, FormatDescriptor, Outcome, Surroundings } from './format.ts';
+import type { Format, FormatDescriptor, Outcome, Surroundings, TextFault, WrittenText } from './format.ts';
+import type { ProcessDoor } from '../ports.ts';
 
 /** Every kind of text that can be edited. */
 export const FORMATS = [
@@ -49,6 +50,19 @@ interface AnyFormat {
   schema: z.ZodMiniType;
   describe(operation: never): string;
   load(): Promise<Format<never>>;
+}
+
+/** Has the programs of languages read texts as they would be, where they are installed: the first that one cannot read. */
+export async function readBack(
+  processes: ProcessDoor,
+  root: string,
+  texts: readonly WrittenText[],
+): Promise<TextFault | undefined> {
+  for (const format of FORMATS) {
+    const fault = await format.readBack?.(processes, root, texts);
+    if (fault) return fault;
+  }
+  return undefined;
 }
 
 /** Makes one edit in a text; see the format's own operations. Throws nothing but a bug's error. */

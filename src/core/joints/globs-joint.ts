@@ -9,7 +9,7 @@ import { ownFiles } from '../survey/own-files.ts';
 import { importedSiblings } from '../uses/imported-siblings.ts';
 import { isVendored } from '../survey/vendored.ts';
 import { isPlainGlob } from '../text/plain-glob.ts';
-import { matchesWildcard } from '../uses/wildcard.ts';
+import { matchesWildcard } from '../text/wildcard.ts';
 import type { Ground } from './ground.ts';
 
 /**

@@ -5,45 +5,11 @@ import { findLanguage, findStyle } from './conventions.ts';
 import type { HostPlace, WorkspacePlace } from './host.ts';
 import { InstalledPackages } from '../ecosystems/npm/installed-packages.ts';
 import { findManager, type ManagerFacts } from '../ecosystems/npm/manager.ts';
-import type { DeclaredPackage, Project } from '../ecosystems/ecosystem.ts';
+import type { Project } from '../ecosystems/ecosystem.ts';
 import type { Manifest } from '../ecosystems/npm/manifest.ts';
 import { packageIn, packagesIn, type Place } from '../ecosystems/npm/package-fact.ts';
 import { ecosystemOf, USUAL } from '../ecosystems/marks.ts';
 import type { PackageFact, WorkspacePackages } from '../ecosystems/work.ts';
-
-/** A package of a manifest whose ecosystem has told all of it. */
-class OtherPackage implements PackageFact {
-  readonly peers = undefined;
-  readonly #declared: DeclaredPackage;
-
-  constructor(declared: DeclaredPackage) {
-    this.#declared = declared;
-  }
-
-  get name(): string {
-    return this.#declared.name;
-  }
-
-  get written(): string {
-    return this.#declared.written;
-  }
-
-  get range(): string {
-    return this.#declared.range;
-  }
-
-  get section(): string {
-    return this.#declared.section;
-  }
-
-  get installed(): string | undefined {
-    return this.#declared.installed;
-  }
-
-  get locked(): string | undefined {
-    return this.#declared.locked;
-  }
-}
 
 /** What is known of one workspace before any stack looks at it. What takes reading is read when it is asked for. */
 export class WorkspaceFacts implements WorkspacePackages {
@@ -87,9 +53,9 @@ export class WorkspaceFacts implements WorkspacePackages {
   }
 
   /** The packages that manifests of other ecosystems declare: what stands beside them is no concern of theirs. */
-  get #others(): PackageFact[] {
+  get #others(): readonly PackageFact[] {
     const others = this.projects.filter(({ ecosystem }) => ecosystem !== USUAL);
-    return others.flatMap(({ packages }) => packages.map((one) => new OtherPackage(one)));
+    return others.flatMap(({ packages }) => packages);
   }
 
   /** The declared package of that name, wherever the manifest has it. */

@@ -1,6 +1,6 @@
 import { mentionsOf } from '../formats/script/mentions.ts';
 import type { UsePatterns } from '../definition/parts.ts';
-import { matchesWildcard } from './wildcard.ts';
+import { matchesWildcard } from '../text/wildcard.ts';
 
 const SCRIPT = /\.[cm]?[jt]sx?$/;
 const COMPONENT = /\.(vue|svelte|astro)$/;

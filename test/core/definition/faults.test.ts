@@ -683,12 +683,6 @@ const CASES: Case[] = [
   ['a run as a text', 'run: [kit, --version]', 'run: kit --version', 'must be a list, not a text'],
   ['a run of nothing', 'run: [kit, --version]', 'run: []', 'needs at least 1'],
   [
-    'a run that says nothing',
-    ", says: '1', checks: it runs }",
-    ', checks: it runs }',
-    '"says" is missing: a text (text its output must contain)',
-  ],
-  [
     'a probe that shows nothing',
     '          shows: green\n',
     '',

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { composerManifest } from '../../../src/core/ecosystems/composer/manifest.ts';
 import { expanded } from '../../../src/core/ecosystems/composer/minified.ts';
-import { isAskedFor, matches } from '../../../src/core/ecosystems/composer/name-patterns.ts';
+import { isAskedFor, matchesName } from '../../../src/core/ecosystems/composer/name-filter.ts';
 import { vendorLine, writtenConstraint } from '../../../src/core/ecosystems/composer/written-constraint.ts';
 import { sortedIndex } from '../../../src/core/formats/tree-operation.ts';
 
@@ -42,8 +42,8 @@ describe('documents of repositories', () => {
       fc.property(fc.string({ maxLength: 8 }), fc.string({ maxLength: 8 }), fc.string({ maxLength: 8 }), (a, b, c) => {
         fc.pre(![a, b, c].some((one) => one.includes('*')));
         const name = `${a}${b}${c}`.toLowerCase();
-        expect(matches(`${a}*${c}`, name)).toBe(true);
-        expect(matches(`${a}${b}${c}x`, name)).toBe(false);
+        expect(matchesName(name, `${a}*${c}`)).toBe(true);
+        expect(matchesName(name, `${a}${b}${c}x`)).toBe(false);
       }),
     );
   });

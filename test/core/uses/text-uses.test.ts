@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { mentionsOf } from '../../../src/core/formats/script/mentions.ts';
 import { ownClasses, usesIn } from '../../../src/core/uses/text-uses.ts';
 import { scriptsThatRun } from '../../../src/core/uses/manifest-uses.ts';
-import { matchesWildcard } from '../../../src/core/uses/wildcard.ts';
+import { matchesWildcard } from '../../../src/core/text/wildcard.ts';
 
 describe('a pattern with stars', () => {
   it('says what the same regular expression says', () => {

@@ -3,7 +3,7 @@ import { composerVersions, flaggedStability } from './constraints.ts';
 import type { Release } from './lock.ts';
 import type { ComposerQuestion } from './question.ts';
 import type { ComposerPackage } from './source-door.ts';
-import { isStableEnough, stabilityOf, type Stability } from './versions.ts';
+import { isStableEnough, plainVersion, stabilityOf, type Stability } from './versions.ts';
 
 /** How stable versions of a package must be: as its own flag says, else as the ranges that are asked of it, else as the project says. */
 function stabilityFor(
@@ -32,11 +32,6 @@ export function candidatesIn(
       ({ version }) =>
         isStableEnough(version, wanted) && ranges.every((one) => composerVersions.satisfies(version, one)),
     )
-    .map((meta) => ({ version: plain(meta.version), meta }))
+    .map((meta) => ({ version: plainVersion(meta.version), meta }))
     .sort((a, b) => rank(a) - rank(b) || composerVersions.compare(b.version, a.version));
-}
-
-/** A version as people speak of it: without the `v` that tags begin with. */
-export function plain(version: string): string {
-  return version.replace(/^v(?=\d)/, '');
 }

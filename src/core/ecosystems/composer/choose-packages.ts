@@ -8,7 +8,7 @@ import type {
   PackageWishes,
   WorkspacePackages,
 } from '../work.ts';
-import { candidatesIn, plain } from './candidates.ts';
+import { candidatesIn } from './candidates.ts';
 import { composerVersions } from './constraints.ts';
 import type { Release } from './lock.ts';
 import type { Section } from './manifest.ts';
@@ -16,6 +16,7 @@ import { askedOf, type Asked } from './host-packages.ts';
 import { impossibleRequirement } from './own-requirements.ts';
 import { resolve } from './rules.ts';
 import type { ComposerQuestion } from './question.ts';
+import { plainVersion } from './versions.ts';
 import { vendorLine, writtenConstraint } from './written-constraint.ts';
 
 type Needs = Readonly<Record<string, PackageNeed>>;
@@ -82,7 +83,7 @@ function declared(fact: PackageFact, need: PackageNeed, { folder }: WorkspacePac
   const section = sectionOf(need);
   return {
     name: fact.name,
-    version: plain(fact.installed ?? fact.locked ?? composerVersions.lowest(fact.range) ?? fact.range),
+    version: plainVersion(fact.installed ?? fact.locked ?? composerVersions.lowest(fact.range) ?? fact.range),
     range: fact.written,
     use: need.section,
     section: fact.section,
@@ -123,14 +124,14 @@ async function raise(
   const all = document ? candidatesIn(question, document, ranges) : [];
   const within = all.filter(({ version }) => satisfies(version, fact.range));
   const major = all.filter(
-    ({ version }) => majorOf(version) === majorOf(plain(here)) && composerVersions.compare(version, here) > 0,
+    ({ version }) => majorOf(version) === majorOf(plainVersion(here)) && composerVersions.compare(version, here) > 0,
   );
   const [best] = within.length > 0 ? within : major;
   const wanted = ranges.join(' and ');
   if (!best)
     return {
       clash: [
-        `${workspace.name} has ${fact.name} ${plain(here)} (declared ${fact.written})`,
+        `${workspace.name} has ${fact.name} ${plainVersion(here)} (declared ${fact.written})`,
         `${wants[0]?.by ?? 'this way'} requires ${fact.name} ${wanted}`,
       ],
       remedies: [`have ${fact.name} ${wanted}`],
@@ -140,7 +141,7 @@ async function raise(
     ...declared(fact, needs[fact.name] ?? { range: '*', section: 'production' }, workspace),
     version: best.version,
     range,
-    reason: `it goes from ${plain(here)} to ${best.version}: ${wants[0]?.by ?? 'this way'} requires ${wanted}`,
+    reason: `raised from ${plainVersion(here)} to ${best.version}: ${wants[0]?.by ?? 'this way'} requires ${wanted}`,
     ...(range === fact.written ? {} : { raisedFrom: fact.written }),
   };
 }
@@ -189,7 +190,7 @@ async function withRaised(asked: Asked, task: Task, question: ComposerQuestion):
     const fact = task.workspace.package(name);
     const here = fact && (fact.installed ?? fact.locked ?? composerVersions.lowest(fact.range));
     if (!fact || here === undefined) continue;
-    const line = `^${plain(here)}`;
+    const line = `^${plainVersion(here)}`;
     const required = new Map(question.required);
     required.delete(name);
     const locked = new Map(question.locked);
@@ -211,7 +212,7 @@ async function withRaised(asked: Asked, task: Task, question: ComposerQuestion):
         ),
         version: raised.version,
         range: writtenConstraint(raised.version, name, asked.manifest, fact.written),
-        reason: `it goes from ${plain(here)} to ${raised.version}, which ${by} requires`,
+        reason: `raised from ${plainVersion(here)} to ${raised.version}, which ${by} requires`,
         raisedFrom: fact.written,
       },
     ];
@@ -230,7 +231,7 @@ function added(one: Resolved<Release>, { needs, workspace }: Task, { manifest }:
     use: need.section,
     section: sectionOf(need),
     workspace: workspace.folder,
-    reason: one.meta.abandoned ? `${one.reason}; its makers have given it up` : one.reason,
+    reason: one.meta.abandoned ? `${one.reason}; abandoned by its maintainers` : one.reason,
     declared: false,
   };
 }

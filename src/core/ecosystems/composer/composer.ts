@@ -1,15 +1,17 @@
 import path from 'node:path';
 import type { Edit } from '../../edits/edit.ts';
 import { splitPointer } from '../../formats/json-pointer.ts';
-import { isRecord, recordOf, textsOf } from '../../records.ts';
+import { recordOf, textsOf } from '../../records.ts';
 import type { Reader } from '../../ports.ts';
 import { readText } from '../../text/utf8.ts';
 import type { DeclaredPackage, Ecosystem, PackageMove, Project } from '../ecosystem.ts';
 import { packageEdit, readJsonManifest } from '../json-manifest.ts';
 import { COMPOSER } from '../marks.ts';
-import { isPlatform, LOCKFILE, MANIFEST, SECTIONS } from './manifest.ts';
-import { installedIn } from './programs.ts';
 import { memberFolders } from '../member-folders.ts';
+import { lockedReleases, type Release } from './lock.ts';
+import { isPlatform, LOCKFILE, MANIFEST, repositoriesOf, SECTIONS } from './manifest.ts';
+import { installedIn } from './programs.ts';
+import { plainVersion } from './versions.ts';
 
 // What a project of each framework requires; the first that is there counts.
 const FRAMEWORKS: readonly (readonly [string, string])[] = [
@@ -23,6 +25,7 @@ export const composer: Ecosystem = {
   setsRange: (edit) => composer.packageOf(edit) !== undefined,
   ...COMPOSER,
   title: 'Composer',
+  language: 'PHP',
   readOnly: false,
   async members(reader, root) {
     const all = await readJsonManifest(reader, root, MANIFEST);
@@ -32,13 +35,8 @@ export const composer: Ecosystem = {
   async read(reader, root, folder) {
     const file = path.posix.normalize(path.posix.join(folder, MANIFEST));
     const all = await readJsonManifest(reader, root, file);
-    return (
-      all &&
-      projectOf(all, file, {
-        locked: lockedIn(reader, root, folder),
-        installed: installedVersions(reader, root, folder),
-      })
-    );
+    const locked = lockedIn(reader, root, folder);
+    return all && projectOf(all, file, { locked, installed: installedLate(reader, root, folder) });
   },
   edits: (project, moves) => moves.map((move) => sectionEdit(project, move)),
   packageOf({ file, format, operation }) {
@@ -47,36 +45,38 @@ export const composer: Ecosystem = {
     return (SECTIONS as readonly string[]).includes(section) ? name : undefined;
   },
   broughtVersion: (reader, root, folder, name) =>
-    installedVersions(reader, root, folder)(name) ?? lockedIn(reader, root, folder).get(name),
+    versionIn(installedIn(reader, root, folder), name) ?? versionIn(lockedIn(reader, root, folder), name),
 };
 
-/** The versions that are installed, read when the first is asked for. */
-function installedVersions(reader: Reader, root: string, folder: string): (name: string) => string | undefined {
-  let known: ReturnType<typeof installedIn> | undefined;
-  return (name) => {
-    known ??= installedIn(reader, root, folder);
-    return known.get(name.toLowerCase())?.version.replace(/^v(?=\d)/, '');
-  };
+/** The packages that are installed, read when the first is asked for. */
+function installedLate(reader: Reader, root: string, folder: string): () => ReadonlyMap<string, Release> {
+  let known: ReadonlyMap<string, Release> | undefined;
+  return () => (known ??= installedIn(reader, root, folder));
+}
+
+/** A package's version as people speak of it. */
+function versionIn(releases: ReadonlyMap<string, Release>, name: string): string | undefined {
+  const found = releases.get(name.toLowerCase());
+  return found && plainVersion(found.version);
 }
 
 interface There {
-  locked: ReadonlyMap<string, string>;
-  installed: (name: string) => string | undefined;
+  locked: ReadonlyMap<string, Release>;
+  installed: () => ReadonlyMap<string, Release>;
 }
 
 function projectOf(all: Record<string, unknown>, file: string, { locked, installed }: There): Project {
   const declared = SECTIONS.flatMap((section) =>
     Object.entries(textsOf(all[section])).map(([name, written]): DeclaredPackage => {
-      const version = locked.get(name);
       return {
         name,
         written,
         range: written,
         section,
-        locked: version,
+        locked: versionIn(locked, name),
         // Asked late: most that is asked of a project does not look at what is installed.
         get installed() {
-          return installed(name);
+          return versionIn(installed(), name);
         },
       };
     }),
@@ -104,29 +104,15 @@ function frameworkOf(packages: readonly DeclaredPackage[]): Project['framework']
 
 /** Folders of packages that are kept in the repository itself (composer.json, `repositories` of the type `path`). */
 function pathRepositories(all: Record<string, unknown>): string[] {
-  const repositories = Array.isArray(all.repositories) ? all.repositories : Object.values(recordOf(all.repositories));
-  return repositories.flatMap((one: unknown) => {
-    const { type, url } = recordOf(one);
+  return repositoriesOf(all).flatMap(({ entry }) => {
+    const { type, url } = recordOf(entry);
     return type === 'path' && typeof url === 'string' ? [url] : [];
   });
 }
 
-/** The versions that the lockfile holds, by package; none where there is no lockfile or it cannot be read. */
-function lockedIn(reader: Reader, root: string, folder: string): ReadonlyMap<string, string> {
-  const versions = new Map<string, string>();
-  try {
-    const lock = recordOf(JSON.parse(readText(reader, path.join(root, folder, LOCKFILE)) ?? '{}'));
-    for (const list of [lock.packages, lock['packages-dev']]) {
-      if (!Array.isArray(list)) continue;
-      for (const one of list) {
-        const { name, version } = isRecord(one) ? one : {};
-        if (typeof name === 'string' && typeof version === 'string') versions.set(name, version.replace(/^v/, ''));
-      }
-    }
-  } catch {
-    return versions;
-  }
-  return versions;
+/** The packages that the lockfile holds, by name; none where there is no lockfile or it cannot be read. */
+function lockedIn(reader: Reader, root: string, folder: string): ReadonlyMap<string, Release> {
+  return lockedReleases(readText(reader, path.join(root, folder, LOCKFILE)));
 }
 
 function sectionEdit(project: Project, move: PackageMove): Edit {

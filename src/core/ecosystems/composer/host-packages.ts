@@ -2,13 +2,13 @@ import path from 'node:path';
 import { readText } from '../../text/utf8.ts';
 import type { Present } from '../../resolve/question.ts';
 import type { HostPackages, WorkspacePackages } from '../work.ts';
-import { plain } from './candidates.ts';
 import { flaggedStability } from './constraints.ts';
 import { lockedReleases, type Release } from './lock.ts';
 import { composerManifest, isPlatform, LOCKFILE, SECTIONS, type ComposerManifest } from './manifest.ts';
 import { platformOf } from './platform.ts';
 import type { ComposerQuestion } from './question.ts';
 import type { ComposerSource } from './source-door.ts';
+import { plainVersion } from './versions.ts';
 
 /** What a question about a workspace's packages begins with, and who answers it. */
 export interface Asked {
@@ -59,7 +59,7 @@ function presentIn(
 ): Map<string, Present> {
   const all = [...locked.values()].map((one): [string, Present] => [
     one.name,
-    { name: one.name, version: plain(one.version), range: required.get(one.name) ?? '*', holder, peers: {} },
+    { name: one.name, version: plainVersion(one.version), range: required.get(one.name) ?? '*', holder, peers: {} },
   ]);
   const declared = [...required].map(([name, range]): [string, Present] => [
     name,

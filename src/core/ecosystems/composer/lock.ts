@@ -1,4 +1,5 @@
 import { isRecord, recordOf, textsOf } from '../../records.ts';
+import { jsonIn } from '../../text/json-text.ts';
 
 /** What a lockfile, an installed package or a repository tells of one version of a package. */
 export interface Release {
@@ -43,13 +44,13 @@ export function releaseOf(value: unknown): Release | undefined {
 
 /** The packages that a lockfile holds, by name; none where its text is no lockfile. */
 export function lockedReleases(text: string | undefined): ReadonlyMap<string, Release> {
-  const lock = recordOf(parsed(text));
+  const lock = recordOf(jsonIn(text));
   return byName([lock.packages, lock['packages-dev']]);
 }
 
 /** The packages that are installed (`vendor/composer/installed.json`), by name. */
 export function installedReleases(text: string | undefined): ReadonlyMap<string, Release> {
-  const value = parsed(text);
+  const value = jsonIn(text);
   // Composer 1 wrote the list alone.
   return byName([Array.isArray(value) ? value : recordOf(value).packages]);
 }
@@ -62,12 +63,4 @@ function byName(lists: readonly unknown[]): ReadonlyMap<string, Release> {
       if (release) found.set(release.name, release);
     }
   return found;
-}
-
-function parsed(text: string | undefined): unknown {
-  try {
-    return text === undefined ? undefined : JSON.parse(text.replace(/^\uFEFF/, ''));
-  } catch {
-    return undefined;
-  }
 }

@@ -5,11 +5,11 @@ export function notSolved(said: string, names: readonly string[], offline: boole
   const reasons = reasonsIn(said);
   return new Problem({
     status: EXIT.refused,
-    what: `Composer finds no versions for ${names.length > 0 ? names.join(' and ') : 'this project'}`,
-    why: reasons.length > 0 ? reasons.join('\n') : 'it gave no reason that can be read',
+    what: `Composer found no versions that fit for ${names.length > 0 ? names.join(' and ') : 'this project'}`,
+    why: reasons.length > 0 ? reasons.join('\n') : 'its output names no reason',
     next: offline
       ? 'Run the same command once without --offline. Nothing was changed.'
-      : 'Nothing was changed. Change what stands in the way, then run the command again.',
+      : 'Nothing was changed. Change the requirements that conflict, then run the command again.',
     ...(reasons.length > 0 ? {} : { output: said.trim().split('\n').slice(-12).join('\n') }),
   });
 }

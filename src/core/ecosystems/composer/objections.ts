@@ -1,10 +1,11 @@
 import type { Candidate, Chosen, Lookup, Objection } from '../../resolve/question.ts';
-import { candidatesIn, plain } from './candidates.ts';
+import { candidatesIn } from './candidates.ts';
 import { composerVersions } from './constraints.ts';
 import type { Release } from './lock.ts';
 import { isPlatform } from './manifest.ts';
 import type { ComposerQuestion } from './question.ts';
 import type { ComposerPackage } from './source-door.ts';
+import { plainVersion } from './versions.ts';
 
 const { satisfies } = composerVersions;
 
@@ -67,7 +68,7 @@ export function objectionTo(
 
 /** A range as a release means it: `self.version` is its own. */
 function ownRange(range: string, { version }: Release): string {
-  return range.replaceAll('self.version', plain(version));
+  return range.replaceAll('self.version', plainVersion(version));
 }
 
 function aboutPlatform({ question: { platform } }: Standing, name: string, range: string): Objection | undefined {
@@ -99,7 +100,7 @@ function isForComposer(name: string): boolean {
 /** What people call a part of the platform. */
 export function titleOf(name: string): string {
   if (name === 'php') return 'PHP';
-  return name.startsWith('ext-') ? `PHP's extension ${name.slice(4)}` : name;
+  return name.startsWith('ext-') ? `the PHP extension ${name.slice(4)}` : name;
 }
 
 /** A requirement must be met by what the project requires itself, else by what can be had. */
@@ -130,7 +131,7 @@ function aboutRequired(standing: Standing, name: string, range: string): Objecti
   // It may move within what the project itself asks for.
   if (movable(standing, name, [own, range]) !== false) return undefined;
   question.spoken.add(name);
-  const here = locked ? plain(locked.version) : own;
+  const here = locked ? plainVersion(locked.version) : own;
   return { lacking: `accepts ${name} ${here}`, words: `requires ${name} ${range}`, with: [], asks: `present ${name}` };
 }
 
@@ -141,7 +142,7 @@ function heldBack(standing: Standing, locked: Release, range: string): Objection
   const required = holders.filter(({ name }) => question.required.has(name));
   const ranges = required.map((one) => ownRange(one.require[locked.name] ?? '*', one));
   if (movable(standing, locked.name, [range, ...ranges]) !== false) return undefined;
-  const here = `${locked.name} ${plain(locked.version)}`;
+  const here = `${locked.name} ${plainVersion(locked.version)}`;
   const [holder] = required.filter(
     (one) => movable(standing, locked.name, [range, ownRange(one.require[locked.name] ?? '*', one)]) === false,
   );
@@ -157,14 +158,14 @@ function heldBack(standing: Standing, locked: Release, range: string): Objection
 /** The locked package that stands in for another, with its version. */
 function standsFor({ locked }: ComposerQuestion, name: string): string | undefined {
   const found = [...locked.values()].find(({ replace, provide }) => (replace[name] ?? provide[name]) !== undefined);
-  return found && `${found.name} ${plain(found.version)}`;
+  return found && `${found.name} ${plainVersion(found.version)}`;
 }
 
 /** Whether a package of the lockfile, or the project itself, stands in for another (`replace`, `provide`) in a range. */
 function isStoodIn({ locked, standIns }: ComposerQuestion, name: string, range: string): boolean {
   const covers = (held: string | undefined, version: string): boolean => {
     if (held === undefined) return false;
-    const meant = held === 'self.version' ? plain(version) : held;
+    const meant = held === 'self.version' ? plainVersion(version) : held;
     const lowest = composerVersions.lowest(meant) ?? meant;
     return meant === '*' || range === '*' || satisfies(lowest, range);
   };
@@ -283,7 +284,7 @@ function aboutConflicts(standing: Standing, name: string, meta: Release): Object
     if (!locked || !satisfies(locked.version, range) || canAvoid(standing, locked.name, range)) continue;
     question.spoken.add(locked.name);
     return {
-      lacking: `goes together with ${locked.name} ${plain(locked.version)}`,
+      lacking: `goes together with ${locked.name} ${plainVersion(locked.version)}`,
       words: `is in conflict with ${locked.name} ${range}`,
       with: [],
       asks: `present ${locked.name}`,
@@ -293,7 +294,7 @@ function aboutConflicts(standing: Standing, name: string, meta: Release): Object
     const range = locked.conflict[name];
     if (range === undefined || !satisfies(meta.version, range)) continue;
     return {
-      lacking: `${locked.name} ${plain(locked.version)} goes together with`,
+      lacking: `${locked.name} ${plainVersion(locked.version)} goes together with`,
       words: `is what ${locked.name} is in conflict with (${range})`,
       with: [],
       asks: `present ${locked.name}`,

@@ -19,29 +19,29 @@ export function refuseOddPlaces(reader: Reader, root: string, folder: string, ma
     if (typeof said !== 'string' || path.posix.normalize(said).replace(/\/$/, '') === usual) continue;
     throw new Problem({
       status: EXIT.refused,
-      what: `${file} puts what Composer installs into another folder`,
+      what: `${file} has Composer install into another folder than ${usual}`,
       where: { file },
-      why: `its ${key} is ${said}, and Ligament can put back only what is in ${usual}`,
-      next: 'Nothing was changed. Install it by hand there.',
+      why: `its config.${key} is ${said}, and Ligament can restore only ${usual}`,
+      next: 'Nothing was changed. Set it up by hand.',
     });
   }
   const { 'installer-paths': paths } = recordOf(manifest.extra);
   if (paths !== undefined)
     throw new Problem({
       status: EXIT.refused,
-      what: `${file} has a plugin put packages into other folders`,
+      what: `${file} has a Composer plugin install packages into other folders`,
       where: { file },
-      why: 'its extra.installer-paths names them, and Ligament lets no plugin act',
-      next: 'Nothing was changed. Install it by hand there.',
+      why: 'its extra.installer-paths names them, and Ligament does not run Composer plugins',
+      next: 'Nothing was changed. Set it up by hand.',
     });
   const vendor = path.posix.normalize(path.posix.join(folder, 'vendor'));
   if (reader.kind(path.join(root, vendor)) !== 'link') return;
   throw new Problem({
     status: EXIT.refused,
-    what: `${vendor} is a link`,
+    what: `${vendor} is a symbolic link`,
     where: { file: vendor },
-    why: 'Composer would write the packages to where it leads',
-    next: 'Nothing was changed. Put a folder in its place.',
+    why: 'Composer would install packages into the folder that it points to',
+    next: 'Nothing was changed. Replace it with a folder.',
   });
 }
 

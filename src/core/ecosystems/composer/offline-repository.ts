@@ -2,6 +2,7 @@ import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import type { Doors } from '../../ports.ts';
 import { recordOf } from '../../records.ts';
+import { jsonIn } from '../../text/json-text.ts';
 import { encode, readText } from '../../text/utf8.ts';
 import { lockedReleases, type Release } from './lock.ts';
 import { isPlatform, MANIFEST, repositoriesOf } from './manifest.ts';
@@ -35,7 +36,7 @@ export async function offlineRepository({ files, sources }: Doors, task: Task): 
   );
   files.put(path.join(own, 'packages.json'), encode(JSON.stringify({ packages })));
   const file = path.join(own, 'composer', MANIFEST);
-  const manifest = recordOf(JSON.parse(readText(files, file) ?? '{}'));
+  const manifest = recordOf(jsonIn(readText(files, file)));
   const local = repositoriesOf(manifest)
     .map(({ entry }) => entry)
     .filter((entry) => ['path', 'artifact', 'package'].includes(String(recordOf(entry).type)));

@@ -48,7 +48,7 @@ function notInstalled(failure: string | undefined): Problem {
   return new Problem({
     status: EXIT.refused,
     what: failure === 'ENOENT' ? 'PHP is not installed' : 'PHP does not start',
-    why: 'packages of Composer are chosen by the PHP and the extensions that run here',
+    why: 'which Composer packages fit depends on the PHP and the extensions that are installed here',
     next: 'Nothing was changed. Install PHP (its command-line program), so that php --version works, then run the command again.',
   });
 }

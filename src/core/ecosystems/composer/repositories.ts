@@ -3,9 +3,12 @@ import path from 'node:path';
 import { nodeReader } from '../../doors/node-reader.ts';
 import type { Doors } from '../../ports.ts';
 import { isRecord, recordOf, textsOf } from '../../records.ts';
+import { jsonIn } from '../../text/json-text.ts';
 import { readText } from '../../text/utf8.ts';
-import type { NameFilter } from './name-patterns.ts';
-import { gitEnvironment } from './git-environment.ts';
+import { flaggedStability } from './constraints.ts';
+import { composerManifest, SECTIONS } from './manifest.ts';
+import type { NameFilter } from './name-filter.ts';
+import { quietEnvironment } from './quiet-environment.ts';
 
 type Environment = Readonly<Record<string, string | undefined>>;
 
@@ -53,21 +56,22 @@ export function composerHome(environment: Environment): string {
 /** Reads the settings for a project's folder (absolute): its manifest, its auth.json, the user's own, and the environment. */
 export function composerSettings(folder: string, environment: Environment): ComposerSettings {
   const home = composerHome(environment);
-  const read = (file: string): Record<string, unknown> => parsed(readText(nodeReader, file));
+  const read = (file: string): Record<string, unknown> => recordOf(jsonIn(readText(nodeReader, file)));
   const project = read(path.join(folder, 'composer.json'));
   const user = read(path.join(home, 'config.json'));
   const secure = recordOf(project.config)['secure-http'] ?? recordOf(user.config)['secure-http'];
-  const requirements = [project.require, project['require-dev']];
+  const { minimumStability, sections } = composerManifest(project);
+  const ranges = SECTIONS.flatMap((section) => Object.values(sections[section]));
   const credentials = [
     recordOf(user.config),
     read(path.join(home, 'auth.json')),
     recordOf(project.config),
     read(path.join(folder, 'auth.json')),
-    parsed(environment.COMPOSER_AUTH),
+    recordOf(jsonIn(environment.COMPOSER_AUTH)),
   ];
   return {
     credentials: credentials.reduce<Credentials>(withCredentials, { basic: {}, bearer: {} }),
-    branches: project['minimum-stability'] === 'dev' || /@dev"|"dev-|[.]x-dev/.test(JSON.stringify(requirements)),
+    branches: minimumStability === 'dev' || ranges.some((range) => flaggedStability(range) === 'dev'),
     insecure: secure === false,
     basis: [JSON.stringify([project.repositories, user.repositories]), JSON.stringify(credentials), folder],
   };
@@ -92,11 +96,10 @@ export async function repositoriesFor(
   { processes, environment }: Pick<Doors, 'processes' | 'environment'>,
 ): Promise<Repository[]> {
   const args = ['config', 'repositories', '--no-plugins', '--no-interaction'];
-  const root = process.getuid?.() === 0 ? { COMPOSER_ALLOW_SUPERUSER: '1' } : {};
   const result = await processes.run('composer', args, {
     cwd: folder,
     timeoutMs: 60_000,
-    environment: { ...gitEnvironment({}, new Map(), environment), ...root },
+    environment: quietEnvironment(environment),
   });
   if (result.failure === 'ENOENT') throw new Error('composer is not installed');
   const text = result.stdout.split('\n').find((line) => /^[[{]/.test(line));
@@ -145,12 +148,4 @@ export function withoutSecrets(url: string): string {
 
 function textList(value: unknown): string[] | undefined {
   return Array.isArray(value) ? value.filter((one) => typeof one === 'string') : undefined;
-}
-
-function parsed(text: string | undefined): Record<string, unknown> {
-  try {
-    return recordOf(JSON.parse(text ?? '{}'));
-  } catch {
-    return {};
-  }
 }

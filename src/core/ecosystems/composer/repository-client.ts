@@ -4,12 +4,14 @@ import fetch from 'make-fetch-happen';
 import { unzipSync } from 'fflate';
 import { nodeReader } from '../../doors/node-reader.ts';
 import { recordOf } from '../../records.ts';
+import { jsonIn } from '../../text/json-text.ts';
 import { readText } from '../../text/utf8.ts';
+import { matchesWildcard } from '../../text/wildcard.ts';
 import { releaseOf, type Release } from './lock.ts';
 import { expanded } from './minified.ts';
-import { matches } from './name-patterns.ts';
+import { matchesName } from './name-filter.ts';
 import type { Credentials, Repository } from './repositories.ts';
-import { freshSeconds } from '../fresh-seconds.ts';
+import { freshSeconds, PATIENCE } from '../registry-answers.ts';
 
 /** What one repository has of a package, and for how many seconds that holds. */
 export interface Answer {
@@ -47,8 +49,6 @@ export function openRepository(repository: Repository, options: ClientOptions): 
   }
 }
 
-// Somebody is waiting: a repository that does not answer is asked a few times, not for minutes.
-const BOUNDS = { retry: { retries: 2, minTimeout: 200, maxTimeout: 2000 }, timeout: 30_000 };
 // Larger than any package's document.
 const LARGEST = 64 << 20;
 
@@ -70,7 +70,7 @@ function overProtocol(url: string, options: ClientOptions): AskRepository {
     const { metadata, available, inline } = await index;
     const own = inline[name];
     if (own !== undefined) return answerOf(own, undefined, name, 0);
-    if (metadata === undefined || (available && !available.some((one) => matches(one, name)))) return undefined;
+    if (metadata === undefined || (available && !available.some((one) => matchesName(name, one)))) return undefined;
     const document = await client.json(metadata.replace('%package%', name));
     if (!document) return undefined;
     const found = packageIn(document, name);
@@ -121,14 +121,14 @@ class Client {
       return text === undefined ? undefined : { body: JSON.parse(text) as unknown, freshSeconds: 0 };
     }
     if (address.protocol !== 'https:' && !this.#options.insecure)
-      throw new Error('it is asked over HTTP, which Composer refuses (its setting "secure-http")');
+      throw new Error('it is on plain HTTP, which Composer refuses (its setting "secure-http")');
     return this.#fetched(address);
   }
 
   async #fetched(address: URL): Promise<Document | undefined> {
     const { cache, offline } = this.#options;
     const response = await fetch(address.href, {
-      ...BOUNDS,
+      ...PATIENCE,
       cachePath: cache,
       cache: offline ? 'only-if-cached' : 'default',
       headers: { accept: 'application/json', ...this.#authorization(address.host) },
@@ -163,7 +163,7 @@ function inFolders(pattern: string, versions: Readonly<Record<string, string>>):
   return (name) => {
     const packages = foldersOf(pattern).flatMap((folder) => {
       const text = readText(nodeReader, path.join(folder, 'composer.json'));
-      const manifest = text === undefined ? {} : recordOf(parsed(text));
+      const manifest = recordOf(jsonIn(text));
       if (typeof manifest.name !== 'string') return [];
       const version = versions[manifest.name] ?? manifest.version ?? 'dev-main';
       return [{ ...manifest, version }];
@@ -182,7 +182,7 @@ function foldersOf(pattern: string): string[] {
         part.includes('*')
           ? nodeReader
               .list(folder)
-              .filter(({ name }) => matches(part, name.toLowerCase()))
+              .filter(({ name }) => matchesWildcard(name, part))
               .map(({ name }) => path.join(folder, name))
           : [path.join(folder, part)],
       ),
@@ -223,7 +223,7 @@ function manifestIn(file: string): unknown {
       filter: ({ name, originalSize }) => isManifest(name) && originalSize < LARGEST,
     });
     const [shortest] = Object.keys(entries).sort((a, b) => a.length - b.length);
-    return shortest === undefined ? undefined : parsed(Buffer.from(entries[shortest] ?? []).toString());
+    return shortest === undefined ? undefined : jsonIn(Buffer.from(entries[shortest] ?? []).toString());
   } catch {
     return undefined;
   }
@@ -232,12 +232,4 @@ function manifestIn(file: string): unknown {
 function held(packages: readonly unknown[], name: string): Answer | undefined {
   const releases = packages.flatMap((one) => releaseOf(one) ?? []).filter((one) => one.name === name);
   return releases.length === 0 ? undefined : { releases, freshSeconds: 0 };
-}
-
-function parsed(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return undefined;
-  }
 }

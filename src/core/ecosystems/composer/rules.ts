@@ -1,12 +1,13 @@
 import { EXIT, Problem } from '../../problem.ts';
 import type { Fact, Rules } from '../../resolve/rules.ts';
 import { resolve as search, type Clash, type Resolved } from '../../resolve/resolve.ts';
-import { candidatesIn, plain } from './candidates.ts';
+import { candidatesIn } from './candidates.ts';
 import { composerVersions } from './constraints.ts';
 import type { Release } from './lock.ts';
 import { fixedObjectionTo, objectionTo, titleOf } from './objections.ts';
 import type { ComposerQuestion } from './question.ts';
 import type { ComposerPackage, ComposerSource } from './source-door.ts';
+import { plainVersion } from './versions.ts';
 
 /** Composer's rules: requirements, conflicts and stand-ins, what runs here, and how stable versions must be. */
 const rules: Rules<ComposerQuestion, ComposerPackage, Release> = {
@@ -26,7 +27,7 @@ const rules: Rules<ComposerQuestion, ComposerPackage, Release> = {
     const [newest] = any.sort((a, b) => composerVersions.compare(b.version, a.version));
     if (newest)
       return {
-        none: `${document.name} has only ${plain(newest.version)} in ${wanted.join(' and ')}, which is less stable than composer.json takes`,
+        none: `${document.name} has only ${plainVersion(newest.version)} in ${wanted.join(' and ')}, which is less stable than composer.json allows`,
       };
     return { none: `${document.name} has no version in ${wanted.join(' and ')}` };
   },
@@ -57,7 +58,7 @@ const rules: Rules<ComposerQuestion, ComposerPackage, Release> = {
     return new Problem({
       status: EXIT.refused,
       what: `No package repository has ${name}`,
-      why: 'those that composer.json and your own settings name were asked',
+      why: 'the repositories that composer.json and your own Composer settings name were asked',
       next: 'Check which repositories composer.json names, then try again. Nothing was changed.',
     });
   },

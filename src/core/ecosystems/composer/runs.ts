@@ -1,11 +1,12 @@
 import path from 'node:path';
 import type { Doors, ProcessResult } from '../../ports.ts';
-import { EXIT, Problem } from '../../problem.ts';
+import type { Problem } from '../../problem.ts';
 import { recordOf } from '../../records.ts';
-import { linesThatMatter } from '../../text/lines-that-matter.ts';
+import { jsonIn } from '../../text/json-text.ts';
 import { encode, readText } from '../../text/utf8.ts';
+import { runFailed, type FailureSigns } from '../run-failed.ts';
 import type { Command, ManagerRun } from '../work.ts';
-import { gitEnvironment } from './git-environment.ts';
+import { quietEnvironment } from './quiet-environment.ts';
 import { lockedReleases } from './lock.ts';
 import { LOCKFILE, MANIFEST } from './manifest.ts';
 import { withoutUsersFolders } from './odd-places.ts';
@@ -37,7 +38,7 @@ export function runEnvironment(
   { folder, own }: { folder: string; own: string },
   texts: { manifest: string; lock: string | undefined },
 ): Record<string, string> {
-  const manifest = recordOf(JSON.parse(texts.manifest.replace(/^\uFEFF/, '')));
+  const manifest = recordOf(jsonIn(texts.manifest));
   const config = { ...withoutUsersFolders(recordOf(manifest.config)), lock: true };
   const place = path.join(own, 'composer');
   files.makeFolder(place, 0o700);
@@ -45,9 +46,8 @@ export function runEnvironment(
   if (texts.lock !== undefined) files.put(path.join(place, LOCKFILE), encode(texts.lock));
   return {
     COMPOSER: path.join(place, MANIFEST),
-    ...gitEnvironment(manifest, lockedReleases(texts.lock), environment),
+    ...quietEnvironment(environment, { manifest, locked: lockedReleases(texts.lock) }),
     ...credentials(files, folder, environment),
-    ...asRoot(),
   };
 }
 
@@ -55,8 +55,8 @@ export function runEnvironment(
 function credentials(files: Doors['files'], folder: string, environment: Doors['environment']): Record<string, string> {
   const own = readText(files, path.join(folder, 'auth.json'));
   if (own === undefined) return {};
-  const said = recordOf(parsed(environment.COMPOSER_AUTH));
-  const all = recordOf(parsed(own));
+  const said = recordOf(jsonIn(environment.COMPOSER_AUTH));
+  const all = recordOf(jsonIn(own));
   const joined = Object.fromEntries(
     [...new Set([...Object.keys(all), ...Object.keys(said)])].map((key) => [
       key,
@@ -64,19 +64,6 @@ function credentials(files: Doors['files'], folder: string, environment: Doors['
     ]),
   );
   return { COMPOSER_AUTH: JSON.stringify(joined) };
-}
-
-/** Composer asks root whether that is meant; nothing of the project is run here. */
-function asRoot(): Record<string, string> {
-  return process.getuid?.() === 0 ? { COMPOSER_ALLOW_SUPERUSER: '1' } : {};
-}
-
-function parsed(text: string | undefined): unknown {
-  try {
-    return JSON.parse(text ?? '{}');
-  } catch {
-    return {};
-  }
 }
 
 /** What Composer says, with what it has folded in lines put together again. */
@@ -88,31 +75,16 @@ export function unfolded(said: string): string {
     .join('\n');
 }
 
-/** What is said of a run that failed. */
-export function runFailed({ command, args, folder }: ManagerRun, result: ProcessResult): Problem {
-  const missing = result.failure === 'ENOENT';
-  const output = unfolded(`${result.stdout}\n${result.stderr}`);
-  return new Problem({
-    status: EXIT.putBack,
-    what: missing
-      ? 'composer is not installed'
-      : `${[command, ...args].join(' ')} failed${folder === '.' ? '' : ` in ${folder}`}`,
-    why: missing ? 'this project is kept by it' : `it ended with ${result.status ?? result.failure ?? 'no status'}`,
-    next: missing
-      ? 'Install Composer, or use --no-install and install later.'
-      : (adviceFor(output) ?? 'Look at its lines above; when that is mended, run the command again.'),
-    output: linesThatMatter(output),
-  });
-}
+// Composer has no codes: these are its own words.
+const SIGNS: FailureSigns = {
+  integrity: /checksum verification of the file failed/i,
+  network: /could not be downloaded|Could not resolve host|Connection refused|timed out|Network disabled/i,
+  disk: /No space left on device/i,
+  rights: /Permission denied/i,
+  from: 'repository',
+};
 
-/** What to do about failures that Composer names in words of its own. */
-function adviceFor(output: string): string | undefined {
-  if (/checksum verification of the file failed/i.test(output))
-    return 'What the repository delivered is not what it announced. Try again; if it stays so, tell those who run it.';
-  if (/could not be downloaded|Could not resolve host|Connection refused|timed out|Network disabled/i.test(output))
-    return 'It could not reach the repository. When the network is there again, run the command again.';
-  if (/No space left on device/i.test(output)) return 'The disk is full. Free some space, then run the command again.';
-  if (/Permission denied/i.test(output))
-    return 'It was not allowed to write. Mend the permissions, then run the command again.';
-  return undefined;
+/** What is said of a run that failed. */
+export function installFailed(run: ManagerRun, result: ProcessResult): Problem {
+  return runFailed(run, result, unfolded(`${result.stdout}\n${result.stderr}`), SIGNS);
 }

@@ -1,14 +1,15 @@
 import path from 'node:path';
 import type { Doors } from '../../ports.ts';
 import { recordOf } from '../../records.ts';
+import { jsonIn } from '../../text/json-text.ts';
 import { encode, readText } from '../../text/utf8.ts';
-import { gitEnvironment } from './git-environment.ts';
+import { quietEnvironment } from './quiet-environment.ts';
 import { lockedReleases, type Release } from './lock.ts';
 import { composerManifest, LOCKFILE, MANIFEST, type ComposerManifest } from './manifest.ts';
-import { matches } from './name-patterns.ts';
+import { matchesName } from './name-filter.ts';
 
 // The plugin that writes a loader of its own, by which apps are started (Symfony's docs, "The Runtime Component").
-const RUNTIME = 'symfony/runtime';
+export const RUNTIME = 'symfony/runtime';
 const LOADER = 'vendor/autoload_runtime.php';
 
 const QUIET = ['--no-scripts', '--no-interaction'];
@@ -17,7 +18,7 @@ const QUIET = ['--no-scripts', '--no-interaction'];
 export function actingPlugins({ plugins }: ComposerManifest, locked: ReadonlyMap<string, Release>): string[] {
   const allows = (name: string): boolean => {
     if (typeof plugins !== 'object') return plugins === true;
-    return Object.entries(plugins).find(([pattern]) => matches(pattern, name))?.[1] ?? false;
+    return Object.entries(plugins).find(([pattern]) => matchesName(name, pattern))?.[1] ?? false;
   };
   return [...locked.values()]
     .filter(({ type, name }) => type === 'composer-plugin' && allows(name))
@@ -34,7 +35,7 @@ export async function writeRuntimeLoader(
   own: string,
 ): Promise<void> {
   const at = path.join(root, folder);
-  const manifest = recordOf(JSON.parse(readText(files, path.join(at, MANIFEST)) ?? '{}'));
+  const manifest = recordOf(jsonIn(readText(files, path.join(at, MANIFEST))));
   const locked = lockedReleases(readText(files, path.join(at, LOCKFILE)));
   const acting = actingPlugins(composerManifest(manifest), locked);
   if (!acting.includes(RUNTIME) || files.kind(path.join(at, LOADER)) !== undefined) return;
@@ -54,10 +55,7 @@ export async function writeRuntimeLoader(
       COMPOSER: path.join(place, MANIFEST),
       COMPOSER_HOME: path.join(place, 'home'),
       COMPOSER_DISABLE_NETWORK: '1',
-      ...gitEnvironment({}, new Map(), environment),
-      ...(environment.COMPOSER_ALLOW_SUPERUSER === undefined && process.getuid?.() === 0
-        ? { COMPOSER_ALLOW_SUPERUSER: '1' }
-        : {}),
+      ...quietEnvironment(environment),
     },
   });
 }

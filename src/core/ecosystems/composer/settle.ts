@@ -2,18 +2,19 @@ import path from 'node:path';
 import type { Doors } from '../../ports.ts';
 import { EXIT, Problem } from '../../problem.ts';
 import { recordOf } from '../../records.ts';
+import { jsonIn } from '../../text/json-text.ts';
 import { decode, encode, readText } from '../../text/utf8.ts';
 import { SCRATCH_PREFIX } from '../../text/temporary-names.ts';
 import type { HostPackages, ManifestChange, Settled } from '../work.ts';
-import { plain } from './candidates.ts';
 import { composerVersions } from './constraints.ts';
 import { lockedReleases, type Release } from './lock.ts';
 import { composerManifest, LOCKFILE, SECTIONS, type ComposerManifest } from './manifest.ts';
 import { offlineRepository } from './offline-repository.ts';
-import { actingPlugins } from './runtime-loader.ts';
+import { actingPlugins, RUNTIME } from './runtime-loader.ts';
 import { runEnvironment, solveArguments, unfolded } from './runs.ts';
 import { refuseOddPlaces } from './odd-places.ts';
 import { notSolved } from './not-solved.ts';
+import { plainVersion } from './versions.ts';
 
 interface Solving {
   /** The project's folder, absolute. */
@@ -43,7 +44,7 @@ export async function settle(context: HostPackages, change: ManifestChange): Pro
     return {
       lockfile: undefined,
       words: [
-        `${change.file} turns the lockfile off (config.lock): what is installed will be the newest of everything.`,
+        `${change.file} turns the lockfile off (config.lock), so Composer will install the newest versions that it allows.`,
       ],
     };
   const old = doors.files.read(path.join(host.root, file));
@@ -55,7 +56,7 @@ export async function settle(context: HostPackages, change: ManifestChange): Pro
   const isLess = lock !== undefined && names.every((name) => !isRequired(manifest, name));
   const solved = await solvedLock(doors, solving, isLess || doors.offline);
   if (solved === undefined)
-    return { lockfile: undefined, words: ['Composer is not installed: composer.lock stays as it is.'] };
+    return { lockfile: undefined, words: ['Composer is not installed: composer.lock is left as it is.'] };
   const source = await doors.sources.composer(folder);
   source.keep([...lockedReleases(solved).values()]);
   return {
@@ -68,7 +69,7 @@ export async function settle(context: HostPackages, change: ManifestChange): Pro
 }
 
 function manifestIn(text: string): ComposerManifest {
-  return composerManifest(recordOf(JSON.parse(text.replace(/^\uFEFF/, ''))));
+  return composerManifest(recordOf(jsonIn(text)));
 }
 
 function isRequired({ sections }: ComposerManifest, name: string): boolean {
@@ -130,8 +131,8 @@ async function withHash({ processes }: Doors, { manifest, folder }: Solving, loc
   if (hash === undefined)
     throw new Problem({
       status: EXIT.refused,
-      what: 'composer.lock cannot be made',
-      why: 'PHP gave no answer',
+      what: 'composer.lock could not be written for this change',
+      why: 'PHP did not compute its content hash',
       next: 'Nothing was changed. Check that php runs, then run the command again.',
     });
   return lock.replace(/("content-hash": ")[0-9a-f]{32}"/, `$1${hash}"`);
@@ -140,31 +141,26 @@ async function withHash({ processes }: Doors, { manifest, folder }: Solving, loc
 /** Plugins of the project's that would have had something to do, and will want to. */
 function aboutPlugins(manifest: ComposerManifest, locked: ReadonlyMap<string, Release>): string[] {
   // This one has done its part once its loader is there.
-  const acting = actingPlugins(manifest, locked).filter((name) => name !== 'symfony/runtime');
+  const acting = actingPlugins(manifest, locked).filter((name) => name !== RUNTIME);
   if (acting.length === 0) return [];
-  const one = acting.length === 1;
   return [
-    `${acting.join(' and ')} ${one ? 'does' : 'do'} not act now: at your next composer install ${one ? 'it' : 'they'} may write files of ${one ? 'its' : 'their'} own.`,
+    `Ligament does not run Composer plugins: at your next composer install ${acting.join(' and ')} may write files of ${acting.length === 1 ? 'its' : 'their'} own.`,
   ];
 }
 
-/** What comes and goes, in a few words: "2 packages come, 1 goes". */
+/** What becomes of the packages, in a few words: "packages: 2 added, 1 removed". */
 function aboutLock(lock: string | undefined, solved: string): string {
   const [before, after] = [lockedReleases(lock), lockedReleases(solved)];
-  const comes = [...after.keys()].filter((name) => !before.has(name)).length;
-  const goes = [...before.keys()].filter((name) => !after.has(name)).length;
-  const moves = [...after.values()].filter(({ name, version }) => {
-    const was = before.get(name);
-    return was !== undefined && was.version !== version;
-  }).length;
-  const counted = (count: number, one: string, more: string): string[] =>
-    count === 0 ? [] : [`${count} ${count === 1 ? `package ${one}` : `packages ${more}`}`];
-  const all = [
-    ...counted(comes, 'comes', 'come'),
-    ...counted(moves, 'changes', 'change'),
-    ...counted(goes, 'goes', 'go'),
-  ];
-  return `${lock === undefined ? 'new; ' : ''}as Composer will have it: ${all.join(', ') || 'the same packages'}`;
+  const counts = {
+    added: [...after.keys()].filter((name) => !before.has(name)).length,
+    changed: [...after.values()].filter(
+      ({ name, version }) => before.has(name) && before.get(name)?.version !== version,
+    ).length,
+    removed: [...before.keys()].filter((name) => !after.has(name)).length,
+  };
+  const told = Object.entries(counts).flatMap(([what, count]) => (count === 0 ? [] : [`${count} ${what}`]));
+  const packages = told.length === 0 ? 'the same packages' : `packages: ${told.join(', ')}`;
+  return lock === undefined ? `new; ${packages}` : packages;
 }
 
 /** Packages that move although nobody asked for them, each in a sentence. */
@@ -176,6 +172,6 @@ function movesInWords(
   return [...after.values()].flatMap((one) => {
     const was = before.get(one.name);
     if (!was || named.has(one.name) || composerVersions.compare(was.version, one.version) === 0) return [];
-    return [`${one.name} goes from ${plain(was.version)} to ${plain(one.version)}, which what comes needs.`];
+    return [`${one.name} changes too, from ${plainVersion(was.version)} to ${plainVersion(one.version)}.`];
   });
 }

@@ -5,49 +5,36 @@ import { nodeProcesses } from '../../doors/node-processes.ts';
 import { messageOf } from '../../message-of.ts';
 import { EXIT, Problem } from '../../problem.ts';
 import { recordOf } from '../../records.ts';
+import { failureInWords, notAnswered, notKnownOffline, type RegistryWords } from '../registry-answers.ts';
 import { releaseOf, type Release } from './lock.ts';
-import { isAskedFor } from './name-patterns.ts';
+import { isAskedFor } from './name-filter.ts';
 import { composerSettings, repositoriesFor, withoutSecrets, type Repository } from './repositories.ts';
-import type { AskRepository } from './repository-client.ts';
+import type { AskRepository, ClientOptions } from './repository-client.ts';
 import type { ComposerPackage, ComposerSource } from './source-door.ts';
 
 type Environment = Readonly<Record<string, string | undefined>>;
 
 /** The repositories of a project: what is kept and fresh first, else what they say; offline what is kept, however old. */
 export function openComposerSource(folder: string, environment: Environment, offline: boolean): ComposerSource {
-  const { credentials, branches, insecure, basis } = composerSettings(folder, environment);
+  const { basis, ...settings } = composerSettings(folder, environment);
+  const kept = path.join(cacheFolder(environment), 'composer');
   const key = createHash('sha256').update(basis.join('\0')).digest('hex').slice(0, 32);
-  const cache = new Kept(path.join(cacheFolder(environment), 'composer', key));
+  const cache = new Kept(path.join(kept, key));
   let repositories: Promise<Repository[]> | undefined;
-  const opened = new Map<Repository, Promise<AskRepository | undefined>>();
-  const open = (repository: Repository): Promise<AskRepository | undefined> => {
-    const known = opened.get(repository);
-    if (known) return known;
-    // Loaded only where it is needed: the client of the network is large.
-    const next = import('./repository-client.ts').then(({ openRepository }) =>
-      openRepository(repository, {
-        cache: path.join(cacheFolder(environment), 'composer', 'http'),
-        offline,
-        credentials,
-        branches,
-        insecure,
-      }),
-    );
-    opened.set(repository, next);
-    return next;
-  };
+  const open = opener({ ...settings, cache: path.join(kept, 'http'), offline });
   const ask = async (name: string): Promise<ComposerPackage | undefined> => {
-    const kept = cache.package(name, offline ? undefined : Date.now());
-    if (kept) return kept;
+    const known = cache.package(name, offline ? undefined : Date.now());
+    if (known) return known;
     repositories ??= repositoriesFor(folder, { processes: nodeProcesses, environment }).catch((error: unknown) => {
       throw cannotTell(messageOf(error));
     });
     for (const repository of (await repositories).filter(({ filter }) => isAskedFor(name, filter))) {
-      if (offline && repository.type === 'composer' && repository.url.startsWith('http')) throw notKnown(name);
+      if (offline && repository.type === 'composer' && repository.url.startsWith('http'))
+        throw notKnownOffline(WORDS, name);
       const answer = await (
         await open(repository)
       )?.(name).catch((error: unknown) => {
-        throw cannotAsk(repository, name, error);
+        throw notAsked(repository, name, error);
       });
       if (!answer) continue;
       cache.keep(name, answer.releases, Date.now() + answer.freshSeconds * 1000);
@@ -64,6 +51,19 @@ export function openComposerSource(folder: string, environment: Environment, off
     },
     keep: (releases) => cache.add(releases),
     known: (name) => cache.package(name, undefined),
+  };
+}
+
+/** Opens repositories, each once. */
+function opener(options: ClientOptions): (repository: Repository) => Promise<AskRepository | undefined> {
+  const opened = new Map<Repository, Promise<AskRepository | undefined>>();
+  return (repository) => {
+    const known = opened.get(repository);
+    if (known) return known;
+    // Loaded only where it is needed: the client of the network is large.
+    const next = import('./repository-client.ts').then(({ openRepository }) => openRepository(repository, options));
+    opened.set(repository, next);
+    return next;
   };
 }
 
@@ -102,33 +102,19 @@ class Kept {
 function cannotTell(why: string): Problem {
   return new Problem({
     status: EXIT.refused,
-    what: 'The package repositories of this project are not known',
+    what: 'Composer did not list the package repositories of this project',
     why,
     next: 'Nothing was changed. Check that composer runs in the project, then run the command again.',
   });
 }
 
-function notKnown(name: string): Problem {
-  return new Problem({
-    status: EXIT.refused,
-    what: `What the package repositories say of ${name} is not known`,
-    why: '--offline asks no repository, and this package was never asked for here before',
-    next: 'Run the same command once without --offline. Nothing was changed.',
-  });
-}
+const WORDS: RegistryWords = { called: 'repository', named: 'composer.json', credentials: 'auth.json' };
 
-function cannotAsk(repository: Repository, name: string, error: unknown): Problem {
+function notAsked(repository: Repository, name: string, error: unknown): Problem {
   if (Problem.is(error)) return error;
   const { message, code, statusCode } = error as { message?: string; code?: string; statusCode?: number };
-  if (code === 'ENOTCACHED') return notKnown(name);
+  if (code === 'ENOTCACHED') return notKnownOffline(WORDS, name);
   const place = 'url' in repository ? withoutSecrets(repository.url) : 'folder' in repository ? repository.folder : '';
-  const isSecret = statusCode === 401 || statusCode === 403;
-  return new Problem({
-    status: EXIT.refused,
-    what: `The package repository could not be asked about ${name}`,
-    why: `${place}: ${/is not valid JSON|Unexpected token/.test(message ?? '') ? 'its answer is not JSON' : withoutSecrets(message ?? code ?? 'unknown')}`,
-    next: isSecret
-      ? 'Check the credentials that your auth.json has for this repository, then try again. Nothing was changed.'
-      : 'Check the network and the repositories that composer.json names, then try again. Nothing was changed.',
-  });
+  const why = `${place}: ${withoutSecrets(failureInWords({ code, message }))}`;
+  return notAnswered(WORDS, name, { why, statusCode });
 }

@@ -67,6 +67,11 @@ export function stabilityOf(version: string): Stability {
   return word === 'rc' ? 'RC' : 'stable';
 }
 
+/** A version as people speak of it: without the `v` that tags begin with. */
+export function plainVersion(version: string): string {
+  return version.replace(/^v(?=\d)/, '');
+}
+
 /** Whether a version is as stable as asked for, or more so. */
 export function isStableEnough(version: string, wanted: Stability): boolean {
   return STABILITIES.indexOf(stabilityOf(version)) >= STABILITIES.indexOf(wanted);

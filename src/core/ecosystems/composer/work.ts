@@ -1,6 +1,7 @@
 import path from 'node:path';
 import { EXIT, Problem } from '../../problem.ts';
 import { splitPointer } from '../../formats/json-pointer.ts';
+import { jsonIn } from '../../text/json-text.ts';
 import { decode, readText } from '../../text/utf8.ts';
 import { recordOf, textsOf } from '../../records.ts';
 import type { PackageNeed, Work } from '../work.ts';
@@ -8,7 +9,7 @@ import { composer } from './composer.ts';
 import { manifestEdits } from './manifest-edits.ts';
 import { isPlatform, LOCKFILE, MANIFEST, SECTIONS } from './manifest.ts';
 import { namespacesOf, programsOf, programStart } from './programs.ts';
-import { installRun, isInstallRun, runEnvironment, runFailed } from './runs.ts';
+import { installRun, isInstallRun, runEnvironment, installFailed } from './runs.ts';
 import { writeRuntimeLoader } from './runtime-loader.ts';
 import { isVendor, linkVendor } from './scratch-links.ts';
 import { isPackagesFolder, tidyTree, treeChanged, treeState } from './tree.ts';
@@ -23,7 +24,7 @@ export const composerWork: Work = {
   edits: (_, packages, { move }) => manifestEdits(packages, move),
   packageOf: (edit) => composer.packageOf(edit),
   declaredIn: (manifest) => {
-    const all = recordOf(parsed((manifest && decode(manifest)) ?? '{}'));
+    const all = recordOf(jsonIn(manifest && decode(manifest)));
     const names = SECTIONS.flatMap((section) => Object.keys(textsOf(all[section])));
     return new Set(names.filter((name) => !isPlatform(name)));
   },
@@ -62,7 +63,7 @@ export const composerWork: Work = {
   },
   finish: (host, { folder }, own) => writeRuntimeLoader(host, folder, own),
   isReconcile: isInstallRun,
-  failed: runFailed,
+  failed: installFailed,
   leavesTidy: (_, { status }) => status === 0,
   blocked: () => undefined,
   byHand: (_, folder, needs) => requireByHand(folder, needs),
@@ -105,14 +106,6 @@ function requireByHand(folder: string, needs: Readonly<Record<string, PackageNee
 
 function inFolder(folder: string, command: string): string {
   return folder === '.' ? command : `cd ${folder} && ${command}`;
-}
-
-function parsed(text: string): unknown {
-  try {
-    return JSON.parse(text.replace(/^\uFEFF/, ''));
-  } catch {
-    return undefined;
-  }
 }
 
 function notInstalled(): Problem {

@@ -1,15 +1,19 @@
 import type { Advisory, PackageSettings } from './registry-door.ts';
 import path from 'node:path';
 import { Readable } from 'node:stream';
-import { EXIT, Problem } from '../../problem.ts';
+import type { Problem } from '../../problem.ts';
 import { readAdvisories } from './advisories.ts';
 import { digestOf, type PackumentDigest } from './packument-digest.ts';
 import { cacheFolder } from '../../doors/cache-folder.ts';
 import { managerSettings } from './manager-settings.ts';
-import { freshSeconds } from '../fresh-seconds.ts';
-
-// Somebody is waiting: a registry that does not answer is asked a few times, not for minutes.
-const BOUNDS = { retry: { retries: 2, factor: 2, minTimeout: 200, maxTimeout: 2000 }, timeout: 30_000 };
+import {
+  failureInWords,
+  freshSeconds,
+  notAnswered,
+  notKnownOffline,
+  PATIENCE,
+  type RegistryWords,
+} from '../registry-answers.ts';
 
 /** A registry over the network. */
 export interface NpmRegistry {
@@ -34,7 +38,7 @@ export async function openNpmRegistry(
 ): Promise<NpmRegistry> {
   const config = await loadConfig(hostRoot, environment);
   const { default: registryFetch } = await import('npm-registry-fetch');
-  const options = { ...config.flat, ...(await managerSettings(hostRoot, environment)), ...BOUNDS, offline };
+  const options = { ...config.flat, ...(await managerSettings(hostRoot, environment)), ...PATIENCE, offline };
   // Kept with their ETags: what has not changed is not sent again (RFC 9110, section 13.1.2).
   const cache = path.join(cacheFolder(environment), 'registry');
   const documentOf = async (name: string) => {
@@ -172,29 +176,11 @@ async function wholeBody(body: NodeJS.ReadableStream & { destroy?: () => void })
   }
 }
 
+const WORDS: RegistryWords = { called: 'registry', named: '.npmrc', credentials: '.npmrc' };
+
 function asProblem(error: unknown, name: string): Problem {
   const { code, statusCode, message } = error as { code?: string; statusCode?: number; message?: string };
-  if (code === 'ENOTCACHED') {
-    return new Problem({
-      status: EXIT.refused,
-      what: `What the package registry says of ${name} is not known`,
-      why: '--offline asks no registry, and this package was never asked for here before',
-      next: 'Run the same command once without --offline. Nothing was changed.',
-    });
-  }
-  const reason = statusCode === undefined ? inWords(code, message) : `it answered ${statusCode}`;
-  return new Problem({
-    status: EXIT.refused,
-    what: `The package registry could not be asked about ${name}`,
-    why: reason,
-    next:
-      statusCode === 401 || statusCode === 403
-        ? 'Check the credentials that your .npmrc has for this registry, then try again. Nothing was changed.'
-        : 'Check the network and the registry that your .npmrc names, then try again. Nothing was changed.',
-  });
-}
-
-function inWords(code: string | undefined, message: string | undefined): string {
-  if (/is not valid JSON|Unexpected token/.test(message ?? '')) return 'its answer is not JSON';
-  return [code, message].filter((part) => part !== undefined && part !== '').join(': ') || 'unknown';
+  if (code === 'ENOTCACHED') return notKnownOffline(WORDS, name);
+  const why = statusCode === undefined ? failureInWords({ code, message }) : `it answered ${statusCode}`;
+  return notAnswered(WORDS, name, { why, statusCode });
 }

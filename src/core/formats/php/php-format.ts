@@ -33,6 +33,7 @@ export const phpFormat = formatDescriptor<'php', PhpOperation>({
   schema,
   describe,
   load: async () => (await import('./php.ts')).php,
+  readBack: async (...asked) => (await import('./read-by-php.ts')).readByPhp(...asked),
 });
 
 function describe(operation: PhpOperation): string {

@@ -2,7 +2,7 @@ import type { Container, Declaration } from 'postcss';
 import { parseSheet } from '../../formats/style/sheet.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { literally } from '../../text/literally.ts';
-import { matchesWildcard } from '../../uses/wildcard.ts';
+import { matchesWildcard } from '../../text/wildcard.ts';
 import type { ThemeBlock, ThemeHomes, ThemeSettings } from './theme-homes.ts';
 import { isOwnSheet } from '../../joints/own-sheet.ts';
 import { ownSources } from '../../joints/own-sources.ts';

@@ -52,8 +52,8 @@ function foreignTo(
   { packages }: Way,
   { workspace, stack: { ecosystem: own, title, refuses } }: Circumstances,
 ): string[] {
-  const ids = new Set(Object.keys(packages).map((name) => ecosystemOf(name)));
   if (refuses !== undefined) return [refuses];
+  const ids = new Set(Object.keys(packages).map((name) => ecosystemOf(name)));
   if (own === undefined || ids.size === 0 || ids.has(own)) return [];
   const titles = [...ids].map((id) => ecosystem(id).title).join(' and ');
   const lacks = [...ids].filter((id) => !workspace.projects.some((project) => project.ecosystem === id));
@@ -61,7 +61,7 @@ function foreignTo(
   return [
     manifests.length > 0
       ? `it needs ${titles} packages, and ${workspace.name} has no ${manifests.join(' or ')}`
-      : `it needs ${titles} packages, and ${title} is not built with those`,
+      : `it needs ${titles} packages, which ${title} does not use`,
   ];
 }
 

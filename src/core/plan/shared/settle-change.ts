@@ -5,14 +5,16 @@ import { ALL_WORK } from '../../ecosystems/works.ts';
 import { staleFiles } from '../../change/stale-files.ts';
 import { bareSides } from '../../facts/bare.ts';
 import type { Context } from '../../host/context.ts';
-import { refuseBrokenPhp } from './php-check.ts';
+import { readBack } from '../../formats/formats.ts';
+import { EXIT, Problem } from '../../problem.ts';
+import { decode } from '../../text/utf8.ts';
 
 /**
  * A change set with what can only be said once all of it is planned: lockfiles as their managers will have them. Throws a Problem (status 3)
  * where a manager finds no answer, or a language's own program cannot read a file as it would be.
  */
 export async function settleChange(context: Context, changes: ChangeSet): Promise<ChangeSet> {
-  await refuseBrokenPhp(context, changes.files);
+  await refuseUnreadable(context, changes.files);
   const lockfiles: FileChange[] = [];
   const words: string[] = [];
   for (const manifest of changes.files.filter(({ role }) => role === 'manifest')) {
@@ -33,6 +35,24 @@ export async function settleChange(context: Context, changes: ChangeSet): Promis
     files: joinFiles([...changes.files, ...lockfiles]),
     warnings: [...changes.warnings, ...words],
   };
+}
+
+/** Throws a Problem (status 3) for a file that its language's own program could not read as it would be. */
+async function refuseUnreadable({ doors, host }: Context, files: readonly FileChange[]): Promise<void> {
+  const texts = files.flatMap(({ file, after }) => {
+    const text = after && decode(after);
+    return text === undefined ? [] : [{ file, text }];
+  });
+  const fault = await readBack(doors.processes, host.root, texts);
+  if (!fault) return;
+  const { file, line, why, by } = fault;
+  throw new Problem({
+    status: EXIT.refused,
+    what: `${by} could not read ${file} after the change`,
+    where: { file, line },
+    why,
+    next: 'Nothing was changed. This is most likely a bug in Ligament: please report it, with the file.',
+  });
 }
 
 /** What frameworks keep of their last start in workspaces that change: they would go by it still. */

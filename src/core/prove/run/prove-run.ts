@@ -25,10 +25,10 @@ async function attempt(
   const [program = '', ...args] = spec.run.map((part) => fillText(part, values));
   const { status, shown, output } = await bench.program(program, args);
   const ended = spec.fails ? status !== undefined && status !== 0 : status === 0;
-  const wanted = fillText(spec.says, values);
+  const wanted = spec.says === undefined ? '' : fillText(spec.says, values);
   if (ended && output.includes(wanted)) return { shown, output, missed: undefined };
-  const found = ended || (spec.fails && status === 0);
-  const missed = found
+  const isSilent = wanted !== '' && (ended || status === 0);
+  const missed = isSilent
     ? `${shown} did not say "${wanted}"`
     : `${shown} ended with ${status ?? 'no status'} in a copy of the project`;
   return { shown, output, missed };

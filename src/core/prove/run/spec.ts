@@ -8,7 +8,7 @@ export const schema = z.strictObject({
   when,
   run: told(command, 'a program of an installed package and its arguments'),
   plants: told(z.optional(plants), 'files to put into the copy'),
-  says: told(z.string(), 'text its output must contain'),
+  says: told(z.optional(z.string()), 'text its output must contain; without it only the exit status counts'),
   fails: told(z.optional(z.literal(true)), 'it must not exit with 0: it has found something'),
   instead: told(
     z.optional(z.record(z.string(), z.array(z.string()).check(z.minLength(1)))),

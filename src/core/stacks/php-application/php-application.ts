@@ -30,5 +30,5 @@ export const phpApplication: Stack = {
   ecosystem: 'composer',
   recognise: (ground) => (phpProject(ground) ? APPLICATIONS.find(([name]) => requires(ground, name))?.[1] : undefined),
   read: () => ({ joints: [], traits: { ...PLAIN, sources: ['php'] } }),
-  refuses: 'it has a layout of its own, which Ligament does not know',
+  refuses: 'it lays out its projects in its own way, which Ligament does not know',
 };

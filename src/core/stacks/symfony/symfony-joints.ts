@@ -15,10 +15,7 @@ export function readSymfony(ground: Ground): StackReading {
       ...phpTraits(ground),
       sources: ['php', ...(ground.names(ground.inHost('templates')).length > 0 ? (['twig'] as const) : [])],
       outputs: ['var', `${folder}/bundles`],
-      console:
-        ground.first(['bin/console', 'app/console'].map((file) => ground.inHost(file))) === undefined
-          ? undefined
-          : 'bin/console',
+      console: ground.has(ground.inHost('bin/console')) ? 'bin/console' : undefined,
       // Which bundles there are, and where settings lie, is read once (its docs, "The Cache").
       caches: ['var/cache'],
       serve: front === undefined ? undefined : serveFrom(folder),
