@@ -48,19 +48,23 @@ interface Manner {
   alone?: boolean | undefined;
   /** Names that are needed, although nobody writes them. */
   kept?: readonly string[] | undefined;
+  /** Whether what an import brings, by its label, is not there for what is new. */
+  isGone?: ((this: void, label: string) => boolean) | undefined;
 }
 
 /** Which parts of a text stay if only what most of some others have too is to stay. With no others all of it does; of a whole file that goes, too, which nothing uses then. */
 export function commonTo(
   base: Likened,
   others: readonly Likened[],
-  { whole = false, alone = false, kept }: Manner,
+  { whole = false, alone = false, kept, isGone }: Manner,
 ): Pruned {
   const search = new Search(base, others, alone);
   search.stays(
     base.shape,
     others.map(({ shape }) => shape),
   );
+  for (const one of shapesIn(base.shape))
+    if (/^Import(DeclarationOfClass|Clause)$/.test(one.kind) && isGone?.(one.label ?? '')) search.cut.add(one);
   if (whole) cutLoose(base.shape, search.cut, { isFrame: (shape) => search.isFrame(shape), kept });
   for (const block of base.shape.members ?? []) if (isEmptied(block, search.cut)) search.cut.add(block);
   return { cut: search.cut, named: search.named, emptied: search.emptied };
@@ -200,6 +204,7 @@ class Search {
       case 'JSXAttribute':
         return isPlain;
       case 'ImportDeclaration':
+      case 'ImportDeclarationOfClass':
       case 'ImportSpecifier':
       case 'ImportDefaultSpecifier':
         return true;

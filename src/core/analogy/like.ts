@@ -3,7 +3,7 @@ import { answerIn } from './answer.ts';
 import { commonTo, NAME_MARK, type Likened } from './common.ts';
 import { headingIn } from './heading.ts';
 import { rewritten, stretchesOf, type Stretch } from './pruned-text.ts';
-import { addressPattern, respelt } from './respelt.ts';
+import { addressPattern, respelt, spelledLike } from './respelt.ts';
 import { isElement, shapesAt, type Shape } from './shape.ts';
 import { shapeOfFile } from './shapes.ts';
 import type { Subject, Told } from './told.ts';
@@ -21,6 +21,8 @@ export interface Manner {
   alone?: boolean | undefined;
   /** It answers requests: where it would answer none it has a handler that does this, by the name of what it answers by. */
   answer?: ((this: void, response: string) => string) | undefined;
+  /** Whether what an import would bring, under its new name, is not there: then it goes. */
+  leadsNowhere?: ((this: void, brought: string) => boolean) | undefined;
   /** Its markup has the name in it where it would show it nowhere: in an element like the first heading of most, else in this one. */
   shown?: 'h1' | 'p' | undefined;
 }
@@ -34,12 +36,14 @@ const ADDRESS = '\u0002';
 export function madeLike(
   [first, ...rest]: readonly [Told, ...Told[]],
   subject: Subject,
-  { whole, alone, kept, answer, shown }: Manner = {},
+  { whole, alone, kept, answer, shown, leadsNowhere }: Manner = {},
 ): string {
   const { text } = first;
   const base = likened(first);
   const others = rest.map(likened);
-  const pruned = commonTo(base, others, { whole, alone, kept });
+  const isGone = (label: string): boolean =>
+    leadsNowhere !== undefined && leadsNowhere(spelledLike(label, [first], subject));
+  const pruned = commonTo(base, others, { whole, alone, kept, isGone });
   const own = whole ? ownHead(base, others) : undefined;
   const cut = [...(own ? [own] : []), ...stretchesOf(text, base.shape, pruned.cut)];
   const isCut = ({ start, end }: Stretch): boolean => cut.some((one) => one.start < end && start < one.end);
@@ -82,11 +86,11 @@ function isShown(shape: Shape, { start, by = '' }: Stretch): boolean {
 
 /** A text as it is compared: its shape, with its name and its address in forms that all texts share. */
 function likened(told: Told): Likened {
-  const { text, file, words, address } = told;
+  const { text, file, words, other, address } = told;
   const read = (part: string): string => {
     const addressed =
       address === undefined || address === '/' ? part : part.replaceAll(addressPattern(address), ADDRESS);
-    return withoutSpelt(addressed, words, NAME_MARK).replaceAll(/\s+/g, ' ').trim();
+    return withoutSpelt(addressed, words, NAME_MARK, other).replaceAll(/\s+/g, ' ').trim();
   };
   return { text, shape: shapeOfFile(text, file), read };
 }

@@ -6,14 +6,14 @@ import type { Subject, Told } from './told.ts';
 
 /** A short text that has a name in it (a path, an identifier), about another thing. Others like it show how names are spelt there. */
 export function spelledLike(text: string, others: readonly Told[], subject: Subject): string {
-  const own = others.find((one) => findSpelt(text, one.words).length > 0);
+  const own = others.find((one) => findSpelt(text, one.words, one.other).length > 0);
   const known = evidence(others);
   let result = '';
   let from = 0;
-  for (const one of own ? findSpelt(text, own.words) : []) {
-    const usual = one.spellings.includes('pascal') ? 'pascal' : 'kebab';
+  for (const one of own ? findSpelt(text, own.words, own.other) : []) {
+    const usual = one.spellings.includes('pascal') ? 'pascal' : (subject.usual ?? 'kebab');
     const spelling = certainSpelling(text, one, known) ?? usual;
-    result += text.slice(from, one.start) + speltAs(subject.words, spelling);
+    result += text.slice(from, one.start) + speltAs(wordsFor(one, subject), spelling);
     from = one.end;
   }
   return result + text.slice(from);
@@ -23,7 +23,9 @@ export function spelledLike(text: string, others: readonly Told[], subject: Subj
 export function addressPattern(address: string): RegExp {
   const plain = literally(address.replace(/^\//, ''));
   const asPath = String.raw`(?<=\b(?:path|route)\s*[:=]\s*\{?["'\`])${plain}(?=["'\`/])`;
-  return new RegExp(String.raw`(?<=["'\`])/${plain}(?=["'\`/?#])|${asPath}`, 'g');
+  // PHP's routers take paths without a slash as well.
+  const asGiven = String.raw`(?<=\bRoute::\w+\(\s*["'])${plain}(?=["'/])`;
+  return new RegExp(String.raw`(?<=["'\`])/${plain}(?=["'\`/?#])|${asPath}|${asGiven}`, 'g');
 }
 
 /**
@@ -54,9 +56,9 @@ export function respelt(
         });
   if (first.address === '/' && subject.address !== undefined) addresses.push(...rootPaths(first.text, subject.address));
   const known = evidence(rest);
-  const names = findSpelt(first.text, first.words).map((one): Stretch => {
-    const spelling = spellingOf(first.text, one, shape, known);
-    return { start: one.start, end: one.end, by: speltAs(subject.words, spelling) };
+  const names = findSpelt(first.text, first.words, first.other).map((one): Stretch => {
+    const spelling = spellingOf(first.text, one, shape, known) ?? subject.usual ?? 'kebab';
+    return { start: one.start, end: one.end, by: speltAs(wordsFor(one, subject), spelling) };
   });
   const isFree = (mark: Stretch, others: readonly Stretch[]): boolean =>
     !others.some((one) => one.start < mark.end && mark.start < one.end);
@@ -100,9 +102,9 @@ function span({ start, end }: Shape): { start: number; end: number } {
 /** How names of several words are spelt, by what stands around them: of a name of one word that cannot be seen. */
 function evidence(texts: readonly Told[]): Map<string, Spelling> {
   const known = new Map<string, Spelling>();
-  for (const { text, words } of texts) {
+  for (const { text, words, other } of texts) {
     if (words.length < 2) continue;
-    for (const one of findSpelt(text, words)) {
+    for (const one of findSpelt(text, words, other)) {
       const [only, second] = one.spellings;
       if (only !== undefined && second === undefined) known.set(surroundings(text, one), only);
     }
@@ -115,7 +117,18 @@ function surroundings(text: string, { start, end }: Spelt): string {
   return `${text.slice(Math.max(0, start - 6), start)}${isUpper ? 'X' : 'x'}${text.slice(end, end + 3)}`;
 }
 
-function spellingOf(text: string, one: Spelt, shape: Shape, known: ReadonlyMap<string, Spelling>): Spelling {
+/** What stands for a name in the number that it has at a place. */
+function wordsFor({ isOther }: Spelt, { words, other }: Subject): readonly string[] {
+  return isOther ? (other ?? words) : words;
+}
+
+/** How a name is spelt at a place; undefined where nothing tells. */
+function spellingOf(
+  text: string,
+  one: Spelt,
+  shape: Shape,
+  known: ReadonlyMap<string, Spelling>,
+): Spelling | undefined {
   const certain = certainSpelling(text, one, known);
   if (certain !== undefined) return certain;
   const { kind, start, end } = shapesAt(shape, one.start).at(-1) ?? shape;
@@ -126,7 +139,7 @@ function spellingOf(text: string, one: Spelt, shape: Shape, known: ReadonlyMap<s
     return isProse || isTitle ? 'sentence' : 'pascal';
   }
   if (/Identifier$|^Property$/.test(kind)) return 'camel';
-  return isProse && !isPath ? 'lower' : 'kebab';
+  return isProse && !isPath ? 'lower' : undefined;
 }
 
 /** The spelling that a name has at a place as far as the text around it tells: by its words, by others like it, or as a part of a longer one. */

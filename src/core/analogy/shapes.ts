@@ -1,9 +1,18 @@
 import { NodeTypes } from '@vue/compiler-dom';
 import { blockAttribute, contentOf, readComponent } from '../formats/component/blocks.ts';
 import { markupShape } from './markup-shape.ts';
+import type { phpShape } from './php-shape.ts';
 import { scriptShape } from './script-shape.ts';
 import { rootShape, shapesIn, type Shape } from './shape.ts';
+import { bladeShape, twigShape } from './template-shape.ts';
 import { linesShape, sheetShape } from './text-shapes.ts';
+
+let readPhp: typeof phpShape | undefined;
+
+/** Has PHP read from now on: its grammar is large, and few projects need it. */
+export async function withPhp(): Promise<void> {
+  readPhp = (await import('./php-shape.ts')).phpShape;
+}
 
 /** The shape of a file's text, by its ending. One that cannot be read as what it is called is lines. */
 export function shapeOfFile(text: string, file: string): Shape {
@@ -14,6 +23,9 @@ function readAs(text: string, file: string): Shape | undefined {
   if (/\.[cm]?[jt]sx?$/.test(file)) return scriptShape(text, file);
   if (file.endsWith('.vue')) return componentShape(text);
   if (/\.(svelte|astro)$/.test(file)) return partsShape(text, file);
+  if (file.endsWith('.twig')) return twigShape(text);
+  if (file.endsWith('.blade.php')) return bladeShape(text);
+  if (file.endsWith('.php')) return readPhp?.(text);
   if (/\.(html?|ejs)$/.test(file)) return markupShape(text);
   if (/\.(css|pcss|scss)$/.test(file)) return sheetShape(text, file.endsWith('.scss') ? 'scss' : 'css');
   return undefined;

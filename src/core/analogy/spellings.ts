@@ -57,31 +57,44 @@ export interface Spelt {
   start: number;
   end: number;
   spellings: Spelling[];
+  /** It stands there in its other number. */
+  isOther: boolean;
 }
 
-/** Where a text has a name, as words of its own or as parts of longer ones (`SeedSwapPage`, `useSeedSwap`). */
-export function findSpelt(text: string, words: readonly string[]): Spelt[] {
+/**
+ * Where a text has a name, as words of its own or as parts of longer ones (`SeedSwapPage`, `useSeedSwap`); also in its other number,
+ * where that is given (`PlotController` at `/plots`).
+ */
+export function findSpelt(text: string, words: readonly string[], other?: readonly string[]): Spelt[] {
   const bySpelt = new Map<string, Spelling[]>();
-  for (const spelling of SPELLINGS) {
-    const one = speltAs(words, spelling);
-    bySpelt.set(one, [...(bySpelt.get(one) ?? []), spelling]);
-  }
+  const others = new Set<string>();
+  for (const form of other ? [words, other] : [words])
+    for (const spelling of SPELLINGS) {
+      const one = speltAs(form, spelling);
+      bySpelt.set(one, [...(bySpelt.get(one) ?? []), spelling]);
+      if (form === other) others.add(one);
+    }
   const longest = [...bySpelt.keys()].sort((a, b) => b.length - a.length);
   const pattern = new RegExp(longest.map(literally).join('|'), 'g');
   const found: Spelt[] = [];
   for (const match of text.matchAll(pattern)) {
     const end = match.index + match[0].length;
     if (isWhole(text, match.index, end))
-      found.push({ start: match.index, end, spellings: bySpelt.get(match[0]) ?? [] });
+      found.push({
+        start: match.index,
+        end,
+        spellings: bySpelt.get(match[0]) ?? [],
+        isOther: others.has(match[0]),
+      });
   }
   return found;
 }
 
 /** A text with something else wherever it has a name. */
-export function withoutSpelt(text: string, words: readonly string[], by: string): string {
+export function withoutSpelt(text: string, words: readonly string[], by: string, other?: readonly string[]): string {
   let result = '';
   let from = 0;
-  for (const { start, end } of findSpelt(text, words)) {
+  for (const { start, end } of findSpelt(text, words, other)) {
     result += text.slice(from, start) + by;
     from = end;
   }

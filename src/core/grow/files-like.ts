@@ -11,8 +11,8 @@ import type { Traits } from '../joints/traits.ts';
 import { lineBreakOf } from '../text/code-style.ts';
 import { sharedFiles, type Sibling } from './siblings.ts';
 
-const TESTS = /\.(test|spec|cy)\.\w+$/;
-const TEST = /\b(it|test|specify)(\.\w+)*\s*\(/;
+const TESTS = /\.(test|spec|cy)\.\w+$|Test\.php$/;
+const TEST = /\b(it|test|specify)(\.\w+)*\s*\(|\bfunction test|#\[Test\]|@test\b/;
 
 /** How the files of a part are made. */
 export interface FilesManner {
@@ -44,23 +44,43 @@ export function filesLike(
   const alone = siblings.length === 1;
   // What elements are compiled to.
   const kept = traits.elementsImport?.match(/\b\w+(?= from\b)/g) ?? undefined;
+  const { leadsNowhere } = kind;
+  const shownIn = (file: string): Manner['shown'] =>
+    isMarkup(file) || /\.[cm]?[jt]sx?$|\.(vue|svelte|astro)$/.test(file) ? shown : undefined;
   const like = madeLike(alone ? [main.told[0], plain] : main.told, subject, {
     whole: true,
     alone,
     kept,
-    shown,
+    shown: shownIn(main.file),
     answer: kind.answer,
+    leadsNowhere,
   });
   // What would serve a part like its siblings does not serve a plain one.
   if (!isSound(like, main.told[0].text, main.file) || kind.does?.(like) === false)
-    return [written(main.file, madeLike([plain], subject))];
+    return [
+      written(main.file, madeLike([plain], subject)),
+      ...(kind.beside?.(nameOf(subject.words), placed(main.file)) ?? []),
+    ];
   const others = more.flatMap(({ file, told }) => {
-    const isMarkup = /\.(component\.html|ejs|pug)$/.test(file);
-    const text = madeLike(told, subject, { whole: true, kept, shown: isMarkup ? shown : undefined });
+    const text = madeLike(told, subject, {
+      whole: true,
+      kept,
+      shown: isMarkup(file) ? shown : undefined,
+      leadsNowhere,
+    });
     // A file of tests without a test fails wherever it is run.
     return TESTS.test(file) && !TEST.test(text) ? [] : [written(file, text)];
   });
   return [written(main.file, like), ...others];
+}
+
+function isMarkup(file: string): boolean {
+  return /\.(component\.html|ejs|pug|twig|blade\.php)$/.test(file);
+}
+
+/** The plainest part of a kind, about something. */
+export function plainest(ground: Ground, file: string, subject: Subject, kind: KindGrowth, traits: Traits): string {
+  return madeLike([plainTold(ground, file, kind, traits)], subject);
 }
 
 /** The plainest part of a kind, written as the project writes. */
@@ -95,6 +115,7 @@ export function nameOf(words: readonly string[]): PlainName {
     pascal: speltAs(words, 'pascal'),
     camel: speltAs(words, 'camel'),
     kebab: speltAs(words, 'kebab'),
+    snake: speltAs(words, 'snake'),
     sentence: speltAs(words, 'sentence'),
   };
 }

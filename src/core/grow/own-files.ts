@@ -56,7 +56,7 @@ export function exportedAs(files: readonly Edit[], main: string, listed: readonl
 function placing(siblings: readonly Sibling[], { routes }: KindGrowth, subject: Subject): (file: string) => string {
   const [base] = siblings;
   if (!base) throw new Error('a part has no sibling');
-  const names = siblings.map(({ standing: { file }, words }) => ({ text: file, file, words }));
+  const names = siblings.map(({ standing: { file }, words, other }) => ({ text: file, file, words, other }));
   const own = base.standing.file;
   const main = routes
     ? fileForAddress(routes, { file: own, address: base.standing.address ?? '/' }, subject.address ?? '/')

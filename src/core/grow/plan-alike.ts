@@ -1,6 +1,8 @@
 import path from 'node:path';
 import type { Subject } from '../analogy/like.ts';
-import { speltAs } from '../analogy/spellings.ts';
+import { inOtherNumber, isOne } from '../analogy/number.ts';
+import { withPhp } from '../analogy/shapes.ts';
+import { findSpelt, speltAs } from '../analogy/spellings.ts';
 import type { ChangeSet } from '../change/change-set.ts';
 import { parseScript } from '../formats/script/syntax.ts';
 import { wholeFile, type Edit } from '../edits/edit.ts';
@@ -8,7 +10,7 @@ import type { Context } from '../host/context.ts';
 import { Ground } from '../joints/ground.ts';
 import type { KindGrowth, Standing } from '../joints/growth.ts';
 import { tieEdits } from '../plan/attach/way-edits.ts';
-import { nameOf, plainText } from './files-like.ts';
+import { nameOf, plainest } from './files-like.ts';
 import { partId } from '../edits/part-id.ts';
 import type { AlikeRequest } from './grow-request.ts';
 import { growing, withoutParts, type Growing } from './growing.ts';
@@ -59,29 +61,61 @@ export async function planAlike(context: Context, request: AlikeRequest): Promis
   const found = await growing(context, workspace, part);
   const { kind, facts, stack } = found;
   if (!kind) throw nothingAlike(part, facts.name, stack);
-  const words = ownWords(request.name, kind.standing);
-  checkName(request, words, stack.traits.runtime === 'server');
-  const id = partId(part, speltAs(words, 'pascal'));
+  await readable(stack);
+  const given = ownWords(request.name, kind.standing);
+  checkName(request, given, stack.traits.runtime === 'server');
+  const id = partId(part, speltAs(given, 'pascal'));
   if (hasGrown(context, id, workspace)) return undefined;
   const hasAddress = part === 'page' || part === 'endpoint';
-  const address = hasAddress ? addressFor(request, words, kind.standing) : undefined;
+  const address = hasAddress ? addressFor(request, given, kind) : undefined;
   const ground = new Ground(withoutParts(context), context.host.root, stack.workspace);
-  const task: Task = { request, place: { ...found, kind }, ground, subject: { words, address } };
+  const subject = subjectOf(kind, given, address);
+  const task: Task = { request, place: { ...found, kind }, ground, subject };
   const { edits: made, like, isWaiting, model } = kind.standing.length > 0 ? alikeEdits(task) : firstEdits(task);
   const edits = await laidOut(context, found, made, model);
-  const link = request.link ? linkEdit(ground, namedAll(kind.standing), task.subject) : undefined;
+  const link = request.link ? linkEdit(ground, namedAll(kind), { ...subject, words: given }) : undefined;
   return partChange(context, found, {
     id,
-    title: `${TITLES[part]} ${speltAs(words, 'sentence')}`,
+    title: `${TITLES[part]} ${speltAs(given, 'sentence')}`,
     way: [...(address === undefined ? [] : [`at ${address}`]), like].join(', '),
     choices: address === undefined ? {} : { at: address },
     edits: link ? [...edits, link] : edits,
-    proofs: [...routeProofs(stack, part, task.subject, isWaiting), ...(await testProofs(context, found, edits))],
+    proofs: [
+      ...routeProofs(stack, part, { ...subject, words: shownWords(subject, edits) }, isWaiting),
+      ...(await testProofs(context, found, edits)),
+    ],
     tell:
       request.link && !link
         ? [`Put a link to ${address ?? ''} where your navigation is: none was found by its links.`]
         : [],
   });
+}
+
+/** Has the languages of a side read that are read only where they are needed. */
+async function readable({ traits }: Growing['stack']): Promise<void> {
+  if (traits.sources.includes('php')) await withPhp();
+}
+
+/**
+ * What the new one is about, in both numbers where the others have both. Which of the two was meant its own number tells, or its address:
+ * a name that is given as one of several stays as it is.
+ */
+function subjectOf(kind: KindGrowth, given: readonly string[], address: string | undefined): Subject {
+  const subject = { words: given, address, usual: kind.usual };
+  const second = kind.numbered ? inOtherNumber(given) : undefined;
+  const others = namedAll(kind).filter(({ other }) => other !== undefined);
+  if (!second || others.length === 0) return subject;
+  const areOne = others.filter(({ words }) => isOne(words)).length * 2 >= others.length;
+  if (areOne && !isOne(given)) return { ...subject, words: second, other: given };
+  const last = path.posix.basename(address ?? '');
+  return findSpelt(last, second).length > 0 || !areOne ? { ...subject, other: second } : subject;
+}
+
+/** The words of a name in the number in which new files show it. */
+function shownWords({ words, other }: Subject, edits: readonly Edit[]): readonly string[] {
+  const texts = edits.flatMap((edit) => (edit.format === 'whole' ? [edit.operation.text] : []));
+  const isShown = (one: readonly string[]): boolean => texts.some((text) => text.includes(speltAs(one, 'sentence')));
+  return other && !isShown(words) && isShown(other) ? other : words;
 }
 
 /** A name has words; on a server it is a variable, too. */
@@ -91,13 +125,17 @@ function checkName({ part, name }: AlikeRequest, words: readonly string[], isVar
   if (!isName || (isVariable && 'fault' in parseScript(asVariable, 'name.mjs'))) throw wrongWord(part, 'name', name);
 }
 
-function addressFor({ part, address }: AlikeRequest, words: readonly string[], standing: readonly Standing[]): string {
+function addressFor(
+  { part, address }: AlikeRequest,
+  words: readonly string[],
+  { standing, taken: others }: KindGrowth,
+): string {
   const own = speltAs(words, addressSpelling(standing));
   const parent = standing.length === 0 && part === 'endpoint' ? '/api' : usualParent(standing, part);
   const wanted = address ?? path.posix.join(parent, own);
   if (!isPageAddress(wanted)) throw wrongWord(part, 'address', wanted);
-  const taken = standing.find((one) => one.address === wanted);
-  if (taken) throw takenAddress(part, wanted, taken.file);
+  const taken = standing.find((one) => one.address === wanted)?.file ?? others?.get(wanted);
+  if (taken !== undefined) throw takenAddress(part, wanted, taken);
   return wanted;
 }
 
@@ -109,11 +147,16 @@ function firstEdits({ request: { part, before, lazy }, place, ground, subject }:
   if (before !== undefined) throw notThere(part, before, []);
   if (lazy) throw cannotLoadLazily(stack.title);
   if (ground.has(first.file)) throw takenFile(part, first.file);
-  const text = plainText(ground, first.file, subject.words, kind, stack.traits);
+  const text = plainest(ground, first.file, subject, kind, stack.traits);
   const ties = tieEdits(first.ties, { stack, values: {} });
   const also = first.also === undefined ? '' : `; ${first.also}`;
   return {
-    edits: [wholeFile(first.file, text), ...(first.edits ?? []), ...ties],
+    edits: [
+      wholeFile(first.file, text),
+      ...(kind.beside?.(nameOf(subject.words), first.file) ?? []),
+      ...(first.edits ?? []),
+      ...ties,
+    ],
     like: `as the first one, in ${first.file}${also}`,
   };
 }
@@ -122,11 +165,11 @@ function alikeEdits(task: Task): Made {
   const { request, place, ground, subject } = task;
   const { kind, facts, stack } = place;
   const { standing } = kind;
-  const siblings = siblingsOf(ground, standing, subject.address, stack.traits.views?.folder);
+  const siblings = siblingsOf(ground, kind, subject.address, stack.traits.views?.folder);
   if (siblings.length === 0) throw nothingAlike(request.part, facts.name, stack);
   // Pages that wait for a table are listed in the one that has begun.
   const isListed = ({ standing: { listed } }: Named): boolean => listed !== undefined;
-  const listedAll = namedAll(standing).filter(isListed);
+  const listedAll = namedAll(kind).filter(isListed);
   const inTable: readonly Named[] = siblings.some(isListed) || listedAll.length === 0 ? siblings : listedAll;
   if (subject.address !== undefined) checkListed(subject.address, inTable);
   const { main, files } = ownFiles(ground, { part: request.part, kind, traits: stack.traits, subject }, siblings);
@@ -152,7 +195,7 @@ function alikeEdits(task: Task): Made {
 
 /** Throws a Problem (status 2) for a neighbour that is not there, status 3 where nothing is loaded only when it is shown. */
 function tableManner({ request: { part, before, lazy }, place: { kind, stack } }: Task, file: string): TableManner {
-  const all = namedAll(kind.standing);
+  const all = namedAll(kind);
   const wanted = before === undefined ? undefined : speltAs(ownWords(before, kind.standing), 'kebab');
   const neighbour = all.find(({ words }) => speltAs(words, 'kebab') === wanted);
   if (before !== undefined && !neighbour)

@@ -1,21 +1,26 @@
 import path from 'node:path';
 import type { Told } from '../analogy/like.ts';
+import { inOtherNumber } from '../analogy/number.ts';
 import { findSpelt, speltAs, withoutSpelt, wordsOf, type Spelling } from '../analogy/spellings.ts';
 import { COMPONENT_ENDINGS, loadedBy, ownModule } from '../joints/app-module.ts';
 import type { Ground } from '../joints/ground.ts';
-import type { AlikePart, Standing } from '../joints/growth.ts';
+import type { AlikePart, KindGrowth, Standing } from '../joints/growth.ts';
 import { ownFilesOf } from '../joints/own-sources.ts';
 
 /** A part with the words of its name, without what all such names have in common (`Page`, `View`). */
 export interface Named {
   standing: Standing;
   words: readonly string[];
+  /** The same in the other number, where such names have both. */
+  other?: readonly string[] | undefined;
 }
 
 /** A part that a new one is made like. */
 export interface Sibling extends Named {
   /** All files that are its own, relative to the host's root, by what they are: their path with the name left open. */
   files: ReadonlyMap<string, string>;
+  /** Those of them that it names itself. */
+  shown: readonly string[];
 }
 
 const OPEN = '\u0001';
@@ -30,20 +35,25 @@ const ADDRESS_SPELLINGS: readonly Spelling[] = ['kebab', 'camel', 'snake', 'pasc
  * The parts that a new one is nearest to, the nearest first: of those with addresses the ones below the same part of it, else all but the
  * first page. `views` is the folder of a server's views, in the workspace.
  */
-export function siblingsOf(ground: Ground, all: readonly Standing[], address?: string, views?: string): Sibling[] {
+export function siblingsOf(ground: Ground, kind: KindGrowth, address?: string, views?: string): Sibling[] {
+  const all = kind.standing;
   const chosen = address === undefined ? all : nearest(all, address);
-  const named = namedAll(all).filter(
+  const named = namedAll(kind).filter(
     ({ standing }) => chosen.includes(standing) && (ground.text(standing.file) ?? '').length < LARGEST,
   );
-  const roles = named.map(({ standing, words }) => roleOf(standing.file, words));
+  const roles = named.map((one) => roleOf(one.standing.file, one));
   const count = (role: string | undefined): number => roles.filter((one) => one === role).length;
   // Those that lie where most lie: a group apart says little of a new one.
   const inOrder = named.map((one, at) => ({ ...one, count: count(roles[at]) })).sort((a, b) => b.count - a.count);
   const files = ownFilesOf(ground).filter((file) => isText(file));
   const folder = views === undefined ? undefined : ground.inHost(views);
-  return inOrder
-    .slice(0, MOST_SIBLINGS)
-    .map(({ standing, words }) => ({ standing, words, files: filesOf(ground, { standing, words }, files, folder) }));
+  return inOrder.slice(0, MOST_SIBLINGS).map(({ standing, words, other }) => ({
+    standing,
+    words,
+    other,
+    shown: kind.brings?.(standing.file) ?? [],
+    files: filesOf(ground, { standing, words, other }, files, { views: folder, brings: kind.brings }),
+  }));
 }
 
 function nearest(all: readonly Standing[], address: string): readonly Standing[] {
@@ -82,9 +92,12 @@ function isFrame({ address = '/' }: Standing, all: readonly Standing[]): boolean
 }
 
 /** All of some parts with the words of their names. */
-export function namedAll(all: readonly Standing[]): Named[] {
+export function namedAll({ standing: all, numbered = false }: Pick<KindGrowth, 'standing' | 'numbered'>): Named[] {
   const common = commonEnd(all.map(({ name }) => wordsOf(name)));
-  return all.map((standing) => ({ standing, words: withoutEnd(wordsOf(standing.name), common) }));
+  return all.map((standing) => {
+    const words = withoutEnd(wordsOf(standing.name), common);
+    return { standing, words, ...(numbered ? { other: inOtherNumber(words) } : {}) };
+  });
 }
 
 /** The words of a new name without those that all names of its kind end in. */
@@ -123,30 +136,32 @@ function withoutEnd(words: readonly string[], end: string | undefined): string[]
  */
 function filesOf(
   ground: Ground,
-  { standing: { file }, words }: Named,
+  { standing: { file }, words, other: second }: Named,
   all: readonly string[],
-  views: string | undefined,
+  { views, brings }: { views: string | undefined; brings: KindGrowth['brings'] },
 ): Map<string, string> {
   const brought = loadedBy(ground.text(file) ?? '').map((target) => ownModule(ground, file, target, ENDINGS));
+  const shown = brings?.(file) ?? [];
   const folder = path.posix.dirname(file);
-  const isOwnFolder = findSpelt(path.posix.basename(folder), words).length > 0;
+  const isOwnFolder = findSpelt(path.posix.basename(folder), words, second).length > 0;
   const others = all.filter((other) => {
-    const isNamed = findSpelt(path.posix.basename(other), words).length > 0;
+    if (shown.includes(other)) return other !== file && findSpelt(other, words, second).length > 0;
+    const isNamed = findSpelt(path.posix.basename(other), words, second).length > 0;
     if (other === file || !(isNamed || isOwnFolder)) return false;
     if (path.posix.dirname(other) === folder) return true;
     const isTest = /\.(test|spec|cy)\.|(^|\/)(tests?|__tests__|e2e)\//.test(other);
     const isView = views !== undefined && other.startsWith(`${views}/`);
     return isNamed && (isTest || isView || brought.includes(other));
   });
-  return new Map([file, ...others].map((one) => [roleOf(one, words), one]));
+  return new Map([file, ...others].map((one) => [roleOf(one, { words, other: second }), one]));
 }
 
 function isText(file: string): boolean {
-  return /\.([cm]?[jt]sx?|vue|svelte|astro|html?|ejs|pug|css|scss|sass|less|json|md|mdx)$/.test(file);
+  return /\.([cm]?[jt]sx?|vue|svelte|astro|html?|ejs|pug|css|scss|sass|less|json|md|mdx|php|twig)$/.test(file);
 }
 
-function roleOf(file: string, words: readonly string[]): string {
-  return withoutSpelt(file, words, OPEN);
+function roleOf(file: string, { words, other }: Pick<Named, 'words' | 'other'>): string {
+  return withoutSpelt(file, words, OPEN, other);
 }
 
 /** The files that most of some parts have, each with the same file of every part that has it; the base's first. */
@@ -167,11 +182,15 @@ export function sharedFiles(ground: Ground, siblings: readonly Sibling[]): { fil
 }
 
 /** Whether a file says by its name that it belongs to a part: it has the part's name, or is its look or its test. */
-function isTold({ words }: Sibling, file: string): boolean {
+function isTold({ words, other, shown }: Sibling, file: string): boolean {
   const name = path.posix.basename(file);
-  return findSpelt(name, words).length > 0 || /\.(css|scss|sass|less)$|\.(test|spec|cy)\./.test(name);
+  return (
+    shown.includes(file) ||
+    findSpelt(name, words, other).length > 0 ||
+    /\.(css|scss|sass|less)$|\.(test|spec|cy)\./.test(name)
+  );
 }
 
-function tell(ground: Ground, { standing, words }: Named, file: string): Told {
-  return { text: (ground.text(file) ?? '').replaceAll('\r\n', '\n'), file, words, address: standing.address };
+function tell(ground: Ground, { standing, words, other }: Named, file: string): Told {
+  return { text: (ground.text(file) ?? '').replaceAll('\r\n', '\n'), file, words, other, address: standing.address };
 }

@@ -94,9 +94,9 @@ function mountedAt(code: string, was: string | undefined, address: string): stri
 
 /** Those of some entries in which their own names stand as names are written: only they show how another one is named. */
 function toldByName(ground: Ground, entries: readonly Listed[]): Listed[] {
-  const told = entries.filter(({ standing: { listed }, words }) => {
+  const told = entries.filter(({ standing: { listed }, words, other }) => {
     const code = (ground.text(listed.file) ?? '').slice(listed.entry.start, listed.entry.end);
-    return findSpelt(code, words).length > 0;
+    return findSpelt(code, words, other).length > 0;
   });
   return told.length > 0 ? told : [...entries];
 }
@@ -148,6 +148,8 @@ function broughtEdit(
     ];
   }
   const made = likeMost([first.told, ...rest.map(({ told }) => told)], subject);
+  const [, brings] = /^use\s+([\w\\]+);$/.exec(made) ?? [];
+  if (brings !== undefined) return [{ file, format: 'php', operation: { op: 'use', name: brings } }];
   const code = leadingTo(ground, how.file, nearest, { was: first.told.text, code: made });
   return [besideEdit(file, source, { at: last.at, side: 'behind' }, code, '')];
 }
@@ -177,8 +179,8 @@ function statementEdit(file: string, source: string, places: readonly Place[], s
   return [besideEdit(file, source, placeAmong(inOrder, code), code, '')];
 }
 
-function placeOf(file: string, source: string, at: Stretch, { standing, words }: Named): Place {
-  return { at, told: { text: source.slice(at.start, at.end), file, words, address: standing.address } };
+function placeOf(file: string, source: string, at: Stretch, { standing, words, other }: Named): Place {
+  return { at, told: { text: source.slice(at.start, at.end), file, words, other, address: standing.address } };
 }
 
 /** What most share, if that is enough to be one: else all of the nearest. */
@@ -190,11 +192,11 @@ function likeMost(told: readonly [Told, ...Told[]], subject: Subject): string {
 }
 
 /** An entry as a text of its own, which a parser reads. */
-function entryOf(source: string, { standing: { address = '', listed }, words }: Listed): Told {
+function entryOf(source: string, { standing: { address = '', listed }, words, other }: Listed): Told {
   const { entry, file, below, form } = listed;
   const code = source.slice(entry.start, entry.end);
   const isWhole = code.includes(`'${address}'`) || code.includes(`"${address}"`);
-  const told = { text: form === 'statement' ? code : `(${code})`, file: `entry${path.extname(file)}`, words };
+  const told = { text: form === 'statement' ? code : `(${code})`, file: `entry${path.extname(file)}`, words, other };
   return address === '' ? told : { ...told, address: isWhole ? address : relativeAddress(below, address) };
 }
 

@@ -1,4 +1,5 @@
 import type { Subject } from '../analogy/like.ts';
+import type { Spelling } from '../analogy/spellings.ts';
 import type { Tie } from '../definition/ties.ts';
 import type { Edit } from '../edits/edit.ts';
 
@@ -55,6 +56,7 @@ export interface PlainName {
   pascal: string;
   camel: string;
   kebab: string;
+  snake: string;
   sentence: string;
 }
 
@@ -73,6 +75,18 @@ export interface First {
 /** How parts of one kind come to be in a workspace. */
 export interface KindGrowth {
   standing: Standing[];
+  /** Addresses at which something else answers that is no such part, each with its file. */
+  taken?: ReadonlyMap<string, string> | undefined;
+  /** Its name may stand in both numbers: a class is called `Plot`, and what it answers at `/plots`. */
+  numbered?: boolean | undefined;
+  /** How names are written where nothing tells; with hyphens where nothing is said. */
+  usual?: Spelling | undefined;
+  /** The files that one has by naming them otherwise than by a path of its own: the templates that it shows. */
+  brings?: ((this: void, file: string) => string[]) | undefined;
+  /** What the plainest one needs beside its file. */
+  beside?: ((this: void, name: PlainName, file: string) => Edit[]) | undefined;
+  /** Whether a module that a text brings in is there to be brought: a new one named like it is left out otherwise. */
+  leadsNowhere?: ((this: void, brought: string) => boolean) | undefined;
   routes?: FileRoutes | undefined;
   /** What one says where no other shows how they are written: scripts as TypeScript and ES modules, in the manner of this project. */
   plainText(this: void, name: PlainName, file: string): string;

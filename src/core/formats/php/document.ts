@@ -47,10 +47,7 @@ export function readPhp(text: string): PhpScript | PhpFault {
 }
 
 function readAnew(text: string): PhpScript | PhpFault {
-  if (text.length > LARGEST) return { reason: 'it is too large', at: 0 };
-  if (bracketDepth(text.replaceAll('(', '[').replaceAll(')', ']')) > MOST_LEVELS)
-    return { reason: 'it is nested too deeply', at: 0 };
-  const program = parsed(text);
+  const program = parsePhp(text);
   if ('reason' in program) return program;
   const top = program.children;
   const namespaces = top.filter(({ kind }) => kind === 'namespace_definition');
@@ -64,7 +61,11 @@ function readAnew(text: string): PhpScript | PhpFault {
 
 const BESIDES = new Set(['comment', 'php_tag', 'php_end_tag', 'text', '{', '}']);
 
-function parsed(text: string): Php | PhpFault {
+/** The concrete syntax of a whole PHP file. */
+export function parsePhp(text: string): Php | PhpFault {
+  if (text.length > LARGEST) return { reason: 'it is too large', at: 0 };
+  if (bracketDepth(text.replaceAll('(', '[').replaceAll(')', ']')) > MOST_LEVELS)
+    return { reason: 'it is nested too deeply', at: 0 };
   const tree = phpParser.parse(text);
   if (!tree) return { reason: 'it cannot be parsed', at: 0 };
   try {

@@ -15,4 +15,5 @@ export const laravel: Stack = {
   },
   readOutside: readPhp,
   read: async (ground) => (await import('./laravel-joints.ts')).readLaravel(ground),
+  grows: async (ground) => (await import('./laravel-growth.ts')).laravelGrowth(ground),
 };

@@ -19,4 +19,5 @@ export const symfony: Stack = {
   },
   readOutside: readPhp,
   read: async (ground) => (await import('./symfony-joints.ts')).readSymfony(ground),
+  grows: async (ground) => (await import('./symfony-growth.ts')).symfonyGrowth(ground),
 };

@@ -1,0 +1,25 @@
+import path from 'node:path';
+import type { Ground } from './ground.ts';
+import type { KindGrowth, Standing } from './growth.ts';
+import { ownFilesOf } from './own-sources.ts';
+
+// Where templates lie that others show in themselves, by the names that people give such folders.
+const FOLDER = /(^|\/)(components?|partials?|includes?)$/i;
+
+/** How templates come to be that others show in themselves: those in folders of their own, and what begins with an underscore. */
+export function templateComponents(
+  ground: Ground,
+  { folder, ending, first }: { folder: string; ending: string; first: (kebab: string, snake: string) => string },
+): KindGrowth {
+  const files = ownFilesOf(ground).filter((file) => file.startsWith(`${folder}/`) && file.endsWith(ending));
+  return {
+    standing: files.flatMap((file): Standing[] => {
+      const name = path.posix.basename(file).slice(0, -ending.length);
+      const isOne = FOLDER.test(path.posix.dirname(file)) || name.startsWith('_');
+      // What holds a whole page is no part of one.
+      return isOne && !/<html\b/i.test(ground.text(file) ?? '') ? [{ file, name: name.replace(/^_/, '') }] : [];
+    }),
+    plainText: ({ sentence }) => `<div>\n    <p>${sentence}</p>\n</div>\n`,
+    first: ({ kebab, snake }) => ({ file: first(kebab, snake), ties: [] }),
+  };
+}

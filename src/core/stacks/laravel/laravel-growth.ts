@@ -1,0 +1,190 @@
+import { wholeFile, type Edit } from '../../edits/edit.ts';
+import type { PhpOperation } from '../../formats/php/php.ts';
+import type { Ground } from '../../joints/ground.ts';
+import type { First, Growth, KindGrowth, PlainName } from '../../joints/growth.ts';
+import { namespaceOf, ownClassFile } from '../../joints/php-names.ts';
+import { templateComponents } from '../../joints/template-parts.ts';
+import { laravelMiddleware } from './laravel-middleware.ts';
+import { routesIn, standingOf, viewFile, type Route } from './laravel-routes.ts';
+
+/** What grows in an app built with Laravel (its docs, "Routing", "Controllers", "Blade Templates", "Middleware"). */
+export function laravelGrowth(ground: Ground): Growth {
+  const views = ground.inHost('resources/views');
+  const [web, api] = ['routes/web.php', 'routes/api.php'].map((name) => ground.inHost(name));
+  const found = [
+    ...(web === undefined ? [] : routesIn(ground, web, '')),
+    ...(api === undefined ? [] : routesIn(ground, api, apiPrefix(ground))),
+  ];
+  return {
+    page: () => (web !== undefined && ground.has(web) ? pages(ground, found, web) : undefined),
+    endpoint: () =>
+      endpoints(
+        ground,
+        found,
+        [api, web].find((file) => file !== undefined && ground.has(file)),
+      ),
+    component: () =>
+      ground.names(views).length > 0
+        ? templateComponents(ground, {
+            folder: views,
+            ending: '.blade.php',
+            first: (kebab) => `${views}/components/${kebab}.blade.php`,
+          })
+        : undefined,
+    middleware: () => laravelMiddleware(ground),
+  };
+}
+
+/** What routes of programs begin with: told where the app is set up, else `api` (Laravel's docs, "API Routes"). */
+function apiPrefix(ground: Ground): string {
+  const told = /\bapiPrefix:\s*['"]([\w/-]*)['"]/.exec(ground.text(ground.inHost('bootstrap/app.php')) ?? '')?.[1];
+  const plain = (told ?? 'api').replaceAll(/^\/|\/$/g, '');
+  return plain === '' ? '' : `/${plain}`;
+}
+
+const SHOWS = /\bview\(|\bView::make\(|\binertia\(|\bInertia::render\(/;
+
+function parts(
+  ground: Ground,
+  found: readonly Route[],
+  part: 'page' | 'endpoint',
+): Pick<KindGrowth, 'standing' | 'taken' | 'numbered' | 'brings' | 'leadsNowhere' | 'does'> & { action: string } {
+  const known = found.flatMap((route) => {
+    const standing = route.isWide ? undefined : standingOf(ground, route);
+    return standing ? [{ route, standing }] : [];
+  });
+  const isPage = (file: string): boolean => file.endsWith('.blade.php') || SHOWS.test(ground.text(file) ?? '');
+  // A class that answers at several addresses is about none of them alone.
+  const isAlone = (file: string): boolean => known.filter(({ standing }) => standing.file === file).length === 1;
+  const own = known.filter(({ standing: { file } }) => isPage(file) === (part === 'page') && isAlone(file));
+  return {
+    standing: own.map(({ standing }) => standing),
+    taken: new Map(found.map(({ address, file }) => [address, file])),
+    numbered: true,
+    brings: (file) => viewsOf(ground, file),
+    leadsNowhere: (brought) => ownClassFile(ground, brought)?.isThere === false,
+    does: (text) => !text.includes('<?php') || /\breturn\b/.test(text),
+    action: own.find(({ route }) => route.by)?.route.by?.action ?? '__invoke',
+  };
+}
+
+function pages(ground: Ground, found: readonly Route[], web: string): KindGrowth {
+  const { action, ...kind } = parts(ground, found, 'page');
+  return {
+    ...kind,
+    plainText: (name, file) =>
+      file.endsWith('.blade.php')
+        ? plainView(ground, name)
+        : plainController(ground, file, {
+            action,
+            uses: 'Illuminate\\Contracts\\View\\View',
+            returns: 'View',
+            answer: `view('${name.kebab}')`,
+          }),
+    beside: (name, file) =>
+      file.endsWith('.blade.php')
+        ? []
+        : [wholeFile(ground.inHost(`resources/views/${name.kebab}.blade.php`), plainView(ground, name))],
+    first: ({ kebab }, address) => ({
+      file: ground.inHost(`resources/views/${kebab}.blade.php`),
+      ties: [],
+      edits: listed(ground, web, `Route::view('${address}', '${kebab}');`, []),
+    }),
+  };
+}
+
+function endpoints(ground: Ground, found: readonly Route[], file: string | undefined): KindGrowth | undefined {
+  const { action, ...kind } = parts(ground, found, 'endpoint');
+  if (file === undefined) return undefined;
+  const prefix = file.endsWith('api.php') ? apiPrefix(ground) : '';
+  return {
+    ...kind,
+    plainText: (_, own) =>
+      plainController(ground, own, {
+        action,
+        uses: 'Illuminate\\Http\\JsonResponse',
+        returns: 'JsonResponse',
+        answer: 'response()->json([])',
+      }),
+    first: (name, address) =>
+      firstEndpoint(ground, name, {
+        file,
+        address: address.slice(address.startsWith(`${prefix}/`) ? prefix.length : 0),
+      }),
+  };
+}
+
+function firstEndpoint(
+  ground: Ground,
+  { pascal }: PlainName,
+  { file, address }: { file: string; address: string },
+): First {
+  const own = ground.inHost(`app/Http/Controllers/${pascal}Controller.php`);
+  const home = namespaceOf(ground, own) ?? 'App\\Http\\Controllers';
+  return {
+    file: own,
+    ties: [],
+    edits: listed(ground, file, `Route::get('${address}', ${pascal}Controller::class);`, [
+      `${home}\\${pascal}Controller`,
+    ]),
+  };
+}
+
+// Routes that answer whatever no other does stay last.
+const LAST = [
+  'Route::fallback',
+  "Route::any('{",
+  "Route::get('{",
+  "Route::get('/{",
+  "Route::view('/{",
+  "Route::view('{",
+];
+
+function listed(ground: Ground, file: string, code: string, uses: readonly string[]): Edit[] {
+  const needs = [...uses, 'Illuminate\\Support\\Facades\\Route'];
+  const operations: PhpOperation[] = [
+    ...needs.map((name) => ({ op: 'use' as const, name })),
+    { op: 'statement', code, before: LAST },
+  ];
+  return operations.map((operation) => ({ file, format: 'php', operation }));
+}
+
+/** The views that a class shows, by their names. */
+function viewsOf(ground: Ground, file: string): string[] {
+  return [...(ground.text(file) ?? '').matchAll(/\bview\(\s*(['"])([\w./-]+)\1/g)].flatMap(
+    ([, , name = '']) => viewFile(ground, name) ?? [],
+  );
+}
+
+function plainController(
+  ground: Ground,
+  file: string,
+  { action, uses, returns, answer }: { action: string; uses: string; returns: string; answer: string },
+): string {
+  const namespace = namespaceOf(ground, file) ?? 'App\\Http\\Controllers';
+  const name = file.slice(file.lastIndexOf('/') + 1, -'.php'.length);
+  const base = ownClassFile(ground, `${namespace}\\Controller`)?.isThere ? ' extends Controller' : '';
+  return `<?php\n\nnamespace ${namespace};\n\nuse ${uses};\n\nclass ${name}${base}\n{\n    public function ${action}(): ${returns}\n    {\n        return ${answer};\n    }\n}\n`;
+}
+
+/** A view with nothing but its heading, in the frame that the others have: a component, or one that they extend. */
+function plainView(ground: Ground, { sentence }: PlainName): string {
+  const all = ['layout', 'layouts/app', 'app-layout'].find(
+    (name) => viewFile(ground, `components/${name}`) !== undefined,
+  );
+  const heading = `<h1>${sentence}</h1>`;
+  if (all !== undefined) {
+    const tag = `x-${all.replaceAll('/', '.')}`;
+    return `<${tag}>\n    ${heading}\n</${tag}>\n`;
+  }
+  const frame =
+    viewFile(ground, 'layouts.app') === undefined ? undefined : ground.text(viewFile(ground, 'layouts.app') ?? '');
+  const section = ['content', 'body', 'main'].find((name) =>
+    new RegExp(`@yield\\(\\s*['"]${name}['"]`).test(frame ?? ''),
+  );
+  if (section !== undefined) {
+    const title = /@yield\(\s*['"]title['"]/.test(frame ?? '') ? `@section('title', '${sentence}')\n\n` : '';
+    return `@extends('layouts.app')\n\n${title}@section('${section}')\n    ${heading}\n@endsection\n`;
+  }
+  return `<!doctype html>\n<html lang="{{ str_replace('_', '-', app()->getLocale()) }}">\n    <head>\n        <meta charset="utf-8">\n        <meta name="viewport" content="width=device-width, initial-scale=1">\n        <title>${sentence}</title>\n    </head>\n    <body>\n        ${heading}\n    </body>\n</html>\n`;
+}

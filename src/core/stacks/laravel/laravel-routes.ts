@@ -1,0 +1,178 @@
+import {
+  childOf,
+  childrenOf,
+  importsOf,
+  lastPart,
+  nameOf,
+  readPhp,
+  statementsIn,
+  textOf,
+  valueOf,
+  type Php,
+  type PhpScript,
+} from '../../formats/php/document.ts';
+import type { Ground } from '../../joints/ground.ts';
+import type { Standing, Stretch } from '../../joints/growth.ts';
+import { ownClassFile } from '../../joints/php-names.ts';
+
+/** A route that a file of routes lists at an address of its own. */
+export interface Route {
+  file: string;
+  address: string;
+  entry: Stretch;
+  below: string;
+  list: number;
+  /** The class that answers with its method, as it is named there; undefined where a function or a view does. */
+  by: { local: string; name: string; action: string } | undefined;
+  /** The view that it shows itself. */
+  view: string | undefined;
+  /** It answers at more than its own address, or to more than requests for a page. */
+  isWide: boolean;
+}
+
+/** What stands around some routes: the first parts of their addresses. */
+interface Around {
+  file: string;
+  prefix: string;
+  list: number;
+}
+
+const FACADE = 'Route';
+
+/** The routes of a file (Laravel's docs, "Routing"), those in groups too; `prefix` is what all of them begin with. */
+export function routesIn(ground: Ground, file: string, prefix: string): Route[] {
+  const script = readPhp(ground.text(file) ?? '');
+  if ('reason' in script) return [];
+  return inBlock(script, script.statements, { file, prefix, list: 0 });
+}
+
+function inBlock(script: PhpScript, statements: readonly Php[], around: Around): Route[] {
+  return statements.flatMap((statement) => {
+    const chain = statement.kind === 'expression_statement' ? chainOf(script, statement.children[0]) : [];
+    const [first] = chain;
+    if (!first) return [];
+    const grouped = called(chain, 'group')?.given ?? [];
+    // Groups say what is before their routes by a call, or in a list as before Laravel 5.4.
+    const [, inList] = /['"]prefix['"]\s*=>\s*['"]([^'"]*)['"]/.exec(textOf(script, grouped.at(-2))) ?? [];
+    const prefix = around.prefix + addressed(textGiven(script, called(chain, 'prefix')?.given[0]) ?? inList ?? '');
+    const group = grouped.at(-1);
+    if (group) {
+      const body = childOf(group, 'body');
+      return body ? inBlock(script, statementsIn(body), { ...around, prefix, list: body.start }) : [];
+    }
+    return routeIn(script, statement, chain, { ...around, prefix });
+  });
+}
+
+function routeIn(script: PhpScript, statement: Php, chain: readonly Called[], { file, prefix, list }: Around): Route[] {
+  const [first] = chain;
+  if (!first) return [];
+  const { name, given } = first;
+  const path = textGiven(script, given[0]);
+  if (
+    path === undefined ||
+    !/^(get|view|inertia|any|match|post|put|patch|delete|resource|apiResource|redirect)$/.test(name)
+  )
+    return [];
+  const address = (prefix + addressed(path)).replace(/(.)\/$/, '$1') || '/';
+  if (/[{}]/.test(address)) return [];
+  return [
+    {
+      file,
+      address,
+      entry: { start: statement.start, end: statement.end },
+      below: prefix === '' ? '/' : prefix,
+      list,
+      by: actionIn(script, given.at(-1)),
+      view: name === 'view' ? textGiven(script, given[1]) : viewIn(script, given.at(-1)),
+      isWide: !/^(get|view|inertia)$/.test(name),
+    },
+  ];
+}
+
+function addressed(path: string): string {
+  const plain = path.replaceAll(/^\/+|\/+$/g, '');
+  return plain === '' ? '' : `/${plain}`;
+}
+
+/** A call of a chain on the routes' facade, from the first on. */
+interface Called {
+  name: string;
+  given: Php[];
+}
+
+function called(chain: readonly Called[], name: string): Called | undefined {
+  return chain.find((one) => one.name === name);
+}
+
+function chainOf(script: PhpScript, node: Php | undefined): Called[] {
+  if (!node) return [];
+  const own = {
+    name: nameOf(script, node) ?? '',
+    given: childrenOf(childOf(node, 'arguments'), 'argument').flatMap((one) => valueOf(one) ?? []),
+  };
+  if (node.kind === 'scoped_call_expression')
+    return lastPart(textOf(script, childOf(node, 'scope'))) === FACADE ? [own] : [];
+  if (node.kind !== 'member_call_expression') return [];
+  const before = chainOf(script, childOf(node, 'object'));
+  return before.length > 0 ? [...before, own] : [];
+}
+
+function textGiven(script: PhpScript, node: Php | undefined): string | undefined {
+  const code = textOf(script, node);
+  return /^(string|encapsed_string)$/.test(node?.kind ?? '') && !/[$\\]/.test(code) ? code.slice(1, -1) : undefined;
+}
+
+/** `[PlotController::class, 'index']`, or a class that is called itself. */
+function actionIn(script: PhpScript, node: Php | undefined): Route['by'] {
+  const code = textOf(script, node);
+  const [, local, action] = /^\[\s*([\w\\]+)::class\s*,\s*['"](\w+)['"]\s*,?\s*\]$/.exec(code) ?? [];
+  const [, only] = /^([\w\\]+)::class$/.exec(code) ?? [];
+  const named = local ?? only;
+  if (named === undefined) return undefined;
+  const name = script.uses.get(named) ?? named.replace(/^\\/, '');
+  return { local: named, name, action: action ?? '__invoke' };
+}
+
+/** The view that a function shows. */
+function viewIn(script: PhpScript, node: Php | undefined): string | undefined {
+  const isFunction = /^(anonymous_function|arrow_function)/.test(node?.kind ?? '');
+  return isFunction ? /\bview\(\s*['"]([\w./-]+)['"]/.exec(textOf(script, node))?.[1] : undefined;
+}
+
+/** A route as a part that stands: by the class that answers, else by the view that it shows; undefined where neither can be told. */
+export function standingOf(
+  ground: Ground,
+  { file, address, entry, below, list, by, view }: Route,
+): Standing | undefined {
+  const listed = { file, entry, below, list, form: 'statement' as const };
+  if (by) {
+    const own = ownClassFile(ground, by.name);
+    if (!own?.isThere) return undefined;
+    return {
+      address,
+      file: own.file,
+      name: lastPart(by.name),
+      listed: { ...listed, brought: broughtBy(ground, file, by.name) },
+    };
+  }
+  const shown = view === undefined ? undefined : viewFile(ground, view);
+  if (shown === undefined || view === undefined) return undefined;
+  const parts = view.split(/[./]/);
+  const last = parts.at(-1) ?? view;
+  return { address, file: shown, name: last === 'index' ? (parts.at(-2) ?? last) : last, listed };
+}
+
+/** The file of a view by its name (Laravel's docs, "Views", "Nested View Directories"). */
+export function viewFile(ground: Ground, view: string): string | undefined {
+  return ground.first([ground.inHost(`resources/views/${view.replaceAll('.', '/')}.blade.php`)]);
+}
+
+function broughtBy(ground: Ground, file: string, name: string): (Stretch & { from?: string }) | undefined {
+  const script = readPhp(ground.text(file) ?? '');
+  if ('reason' in script) return undefined;
+  const use = script.statements.find(
+    (one) => one.kind === 'namespace_use_declaration' && importsOf(script.text, one).some((each) => each.name === name),
+  );
+  return use && { start: use.start, end: use.end };
+}

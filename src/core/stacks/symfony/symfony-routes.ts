@@ -1,0 +1,127 @@
+import { isMap, isScalar, parseDocument } from 'yaml';
+import { childOf, childrenOf, nameOf, parsePhp, textOf, type Php } from '../../formats/php/document.ts';
+import type { Ground } from '../../joints/ground.ts';
+import type { Standing } from '../../joints/growth.ts';
+import { ownSources } from '../../joints/own-sources.ts';
+
+/** A class that answers requests, with the routes that it states itself: by attributes, or in comments as before PHP 8. */
+export interface Controller {
+  file: string;
+  text: string;
+  /** `PlotController`, and with its namespace. */
+  name: string;
+  fullName: string;
+  routes: { address: string; action: string }[];
+  /** How many of its methods answer something, also at addresses with parts left open. */
+  answers: number;
+}
+
+const ROUTE = /(^|\\)Route$/;
+
+/** The controllers of an app that state their own routes (Symfony's docs, "Routing", "Creating Routes as Attributes"). */
+export function controllersOf(ground: Ground): Controller[] {
+  return [...ownSources(ground, /\.php$/)].flatMap(({ file, text }) => {
+    if (!/\bclass\s+\w+/.test(text) || !/\bController\b/.test(file + text)) return [];
+    const program = parsePhp(text);
+    if ('reason' in program) return [];
+    const namespace = textOf({ text }, childOf(childrenOf(program, 'namespace_definition')[0], 'name'));
+    return childrenOf(program, 'class_declaration').map((one) => controllerIn({ text }, one, { file, namespace }));
+  });
+}
+
+function controllerIn(
+  script: { text: string },
+  node: Php,
+  { file, namespace }: { file: string; namespace: string },
+): Controller {
+  const name = nameOf(script, node) ?? '';
+  const [own] = routesOf(script, node, commentBefore(script.text, node));
+  const routes: Controller['routes'] = [];
+  let answers =
+    own && childrenOf(childOf(node, 'body'), 'method_declaration').some((one) => nameOf(script, one) === '__invoke')
+      ? 1
+      : 0;
+  if (answers > 0 && own !== undefined && isPlain(own)) routes.push({ address: own, action: '__invoke' });
+  for (const method of childrenOf(childOf(node, 'body'), 'method_declaration')) {
+    const found = routesOf(script, method, commentBefore(script.text, method));
+    answers += found.length > 0 ? 1 : 0;
+    for (const one of found) {
+      const address = `${own ?? ''}${one === '/' && own !== undefined ? '' : one}` || '/';
+      if (isPlain(address)) routes.push({ address, action: nameOf(script, method) ?? '' });
+    }
+  }
+  return {
+    file,
+    text: script.text,
+    name,
+    fullName: namespace === '' ? name : `${namespace}\\${name}`,
+    routes,
+    answers,
+  };
+}
+
+/** Whether nothing of an address is left open. */
+function isPlain(address: string): boolean {
+  return address.startsWith('/') && !/[{}%]/.test(address);
+}
+
+function routesOf(script: { text: string }, node: Php, comment: string): string[] {
+  const attributes = childrenOf(node, 'attribute_list').flatMap((list) =>
+    childrenOf(list, 'attribute_group').flatMap((group) => childrenOf(group, 'attribute')),
+  );
+  const stated = attributes
+    .filter((one) => ROUTE.test(textOf(script, one.children[0])))
+    .map((one) => pathIn(script, childOf(one, 'parameters')));
+  const noted = [...comment.matchAll(/@(?:\w+\\)?Route\(\s*(?:path\s*=\s*)?"([^"]*)"/g)].map(([, path = '']) => path);
+  return [...stated, ...noted];
+}
+
+/** The path that a route is given first, or by its name; what leaves it out is at the address of its class. */
+function pathIn(script: { text: string }, given: Php | undefined): string {
+  const all = childrenOf(given, 'argument');
+  const path = all.find((one) => nameOf(script, one) === 'path') ?? all.find((one) => !childOf(one, 'name'));
+  const value = path?.children.at(-1);
+  return /^(string|encapsed_string)$/.test(value?.kind ?? '') ? textOf(script, value).slice(1, -1) : '';
+}
+
+function commentBefore(text: string, { start }: Php): string {
+  const before = text.slice(0, start).trimEnd();
+  return before.endsWith('*/') ? before.slice(before.lastIndexOf('/*')) : '';
+}
+
+/** The routes that an app lists in YAML (`path`, `controller`), with the controllers that they lead to. */
+export function listedRoutes(ground: Ground, controllers: readonly Controller[]): Standing[] {
+  return routeFiles(ground).flatMap((file) => {
+    const source = ground.text(file) ?? '';
+    const document = parseDocument(source, { logLevel: 'silent' });
+    if (document.errors.length > 0 || !isMap(document.contents)) return [];
+    return document.contents.items.flatMap(({ key, value }): Standing[] => {
+      if (!isScalar(key) || !isMap(value) || !key.range || !value.range) return [];
+      const address = value.get('path');
+      const shown = value.get('controller') ?? value.getIn(['defaults', '_controller']);
+      const own = controllers.find(({ fullName }) => typeof shown === 'string' && shown.split('::')[0] === fullName);
+      if (!own || typeof address !== 'string' || !isPlain(address)) return [];
+      const end = source.slice(0, value.range[1]).trimEnd().length;
+      const entry = { start: key.range[0], end };
+      return [{ address, file: own.file, name: own.name, listed: { file, entry, below: '/', form: 'statement' } }];
+    });
+  });
+}
+
+/** The files in which an app lists its own routes. */
+export function routeFiles(ground: Ground): string[] {
+  return ['config/routes.yaml', 'config/routes.yml', 'app/config/routing.yml']
+    .map((name) => ground.inHost(name))
+    .filter((file) => ground.has(file));
+}
+
+/** Whether an app takes routes from its controllers; where it does not all of them are listed. */
+export function readsControllers(ground: Ground): boolean {
+  const files = [
+    ...routeFiles(ground),
+    ...['config/routes.php', 'config/routes/attributes.yaml', 'config/routes/annotations.yaml'].map((name) =>
+      ground.inHost(name),
+    ),
+  ];
+  return files.some((file) => /\b(attribute|annotation)\b/.test(ground.text(file) ?? ''));
+}
