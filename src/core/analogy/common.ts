@@ -50,13 +50,15 @@ interface Manner {
   kept?: readonly string[] | undefined;
   /** Whether what an import brings, by its label, is not there for what is new. */
   isGone?: ((this: void, label: string) => boolean) | undefined;
+  /** Names that nothing brings in any more. */
+  gone?: readonly string[] | undefined;
 }
 
 /** Which parts of a text stay if only what most of some others have too is to stay. With no others all of it does; of a whole file that goes, too, which nothing uses then. */
 export function commonTo(
   base: Likened,
   others: readonly Likened[],
-  { whole = false, alone = false, kept, isGone }: Manner,
+  { whole = false, alone = false, kept, isGone, gone }: Manner,
 ): Pruned {
   const search = new Search(base, others, alone);
   search.stays(
@@ -65,7 +67,7 @@ export function commonTo(
   );
   for (const one of shapesIn(base.shape))
     if (/^Import(DeclarationOfClass|Clause)$/.test(one.kind) && isGone?.(one.label ?? '')) search.cut.add(one);
-  if (whole) cutLoose(base.shape, search.cut, { isFrame: (shape) => search.isFrame(shape), kept });
+  if (whole) cutLoose(base.shape, search.cut, { isFrame: (shape) => search.isFrame(shape), kept, gone });
   for (const block of base.shape.members ?? []) if (isEmptied(block, search.cut)) search.cut.add(block);
   return { cut: search.cut, named: search.named, emptied: search.emptied };
 }
@@ -179,6 +181,8 @@ class Search {
     if (this.#most(same)) return true;
     if (!this.#most(alike.map((one) => one !== undefined))) return false;
     if (this.#isPath(shape)) return true;
+    // Of one alone its name shows where it belongs.
+    if (this.#alone && shape.kind === 'Literal' && own.includes(NAME_MARK)) return true;
     if (this.#isOwnName(shape)) {
       this.named.add(shape);
       return true;
@@ -208,6 +212,8 @@ class Search {
       case 'ImportSpecifier':
       case 'ImportDefaultSpecifier':
         return true;
+      case 'argument':
+        return isPlain && member.label !== '';
       case 'Property':
       case 'ExportNamedDeclaration':
       case 'rule':

@@ -23,6 +23,8 @@ export interface Manner {
   answer?: ((this: void, response: string) => string) | undefined;
   /** Whether what an import would bring, under its new name, is not there: then it goes. */
   leadsNowhere?: ((this: void, brought: string) => boolean) | undefined;
+  /** Names that its texts are given from elsewhere, and that the new one is not. */
+  gone?: readonly string[] | undefined;
   /** Its markup has the name in it where it would show it nowhere: in an element like the first heading of most, else in this one. */
   shown?: 'h1' | 'p' | undefined;
 }
@@ -35,15 +37,16 @@ const ADDRESS = '\u0002';
  */
 export function madeLike(
   [first, ...rest]: readonly [Told, ...Told[]],
-  subject: Subject,
-  { whole, alone, kept, answer, shown, leadsNowhere }: Manner = {},
+  about: Subject,
+  { whole, alone, kept, answer, shown, leadsNowhere, gone }: Manner = {},
 ): string {
   const { text } = first;
+  const subject = first.isOther ? { ...about, words: about.other ?? about.words, other: undefined } : about;
   const base = likened(first);
   const others = rest.map(likened);
   const isGone = (label: string): boolean =>
     leadsNowhere !== undefined && leadsNowhere(spelledLike(label, [first], subject));
-  const pruned = commonTo(base, others, { whole, alone, kept, isGone });
+  const pruned = commonTo(base, others, { whole, alone, kept, isGone, gone });
   const own = whole ? ownHead(base, others) : undefined;
   const cut = [...(own ? [own] : []), ...stretchesOf(text, base.shape, pruned.cut)];
   const isCut = ({ start, end }: Stretch): boolean => cut.some((one) => one.start < end && start < one.end);
@@ -51,7 +54,7 @@ export function madeLike(
   const isShownAlready = names.some((one) => isShown(base.shape, one));
   const added =
     shown !== undefined && !isShownAlready
-      ? headingIn(base, others, pruned, cut, { words: speltAs(subject.words, 'sentence'), tag: shown })
+      ? headingIn(base, others, pruned, cut, { words: speltAs(subject.shown ?? subject.words, 'sentence'), tag: shown })
       : answer && answerIn(base, pruned, answer);
   return rewritten(text, names, added ? withAdded(cut, added) : cut);
 }

@@ -19,18 +19,26 @@ interface Names {
 
 /**
  * Cuts what uses names that have gone, and what nothing uses any more, until nothing is left of either. `isFrame` tells of an element
- * that stays without what was in it; `kept` are names that are needed, although nobody writes them.
+ * that stays without what was in it; `kept` are names that are needed, although nobody writes them, `gone` names that came from elsewhere.
  */
 export function cutLoose(
   root: Shape,
   cut: Set<Shape>,
-  { isFrame, kept = [] }: { isFrame: (shape: Shape) => boolean; kept?: readonly string[] | undefined },
+  {
+    isFrame,
+    kept = [],
+    gone = [],
+  }: {
+    isFrame: (shape: Shape) => boolean;
+    kept?: readonly string[] | undefined;
+    gone?: readonly string[] | undefined;
+  },
 ): void {
   const before = namesIn(root, new Set());
   for (let rounds = 0, changed = true; changed && rounds < MOST_ROUNDS; rounds += 1) {
     const now = namesIn(root, cut);
     const idleNow = idle(before, now, kept).map((path) => cutInnermost(path, cut, isFrame));
-    const users = usersOfGone(before, now).map(([name, path]) => {
+    const users = usersOfGone(before, now, gone).map(([name, path]) => {
       if (cutInnermost(path, cut, isFrame)) return true;
       // What has to stay keeps what it cannot do without.
       return bringBack(before, name, cut);
@@ -39,8 +47,8 @@ export function cutLoose(
   }
 }
 
-function usersOfGone(before: Names, now: Names): [string, Shape[]][] {
-  const gone = new Set([...before.declared].filter((name) => !now.declared.has(name)));
+function usersOfGone(before: Names, now: Names, known: readonly string[]): [string, Shape[]][] {
+  const gone = new Set([...known, ...[...before.declared].filter((name) => !now.declared.has(name))]);
   return [...now.users].flatMap(([name, users]) =>
     gone.has(name) ? users.map((path): [string, Shape[]] => [name, path]) : [],
   );

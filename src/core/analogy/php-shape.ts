@@ -35,7 +35,8 @@ const KINDS: Record<string, string> = {
 const STAYING = new Set(['declare_statement', 'namespace_definition', 'class_declaration']);
 const PUNCTUATION = /^\W+$/;
 // What tools and lawyers read stays with every file.
-const LASTING = /copyright|licen[cs]e|phpcs|phpstan|psalm/i;
+// And what frameworks read (`@Route(...)`) is code.
+const LASTING = /copyright|licen[cs]e|phpcs|phpstan|psalm|@\w+\(/i;
 const OPENING = '<?php ';
 
 /** The shape of a PHP file, or of statements of one; undefined where it cannot be read, or has words of a page around its code. */
@@ -60,6 +61,8 @@ class Reading {
 
   shapeOf(node: Php, parent: Php | undefined): Shape {
     const list = LISTS[node.kind];
+    // A method that only takes what it keeps is nothing without that.
+    const isKeeping = node.kind === 'formal_parameters' && this.#onlyKeeps(parent);
     const members = list && this.#membersOf(node);
     const isLeaf = node.children.length === 0 || node.kind === 'variable_name' || this.#isPlainString(node);
     return {
@@ -71,10 +74,18 @@ class Reading {
       ...(members ? { members } : {}),
       ...(node.kind === 'arguments' ? this.#argumentsOf(node) : {}),
       ...(list?.parted ? { parted: list.parted } : {}),
-      ...(list?.hollow ? { hollow: true } : {}),
+      ...(list?.hollow || isKeeping ? { hollow: true } : {}),
       ...(STAYING.has(node.kind) ? { stays: true } : {}),
       ...this.#namesOf(node, parent),
     };
+  }
+
+  #onlyKeeps(method: Php | undefined): boolean {
+    const body = childOf(method, 'body');
+    return (
+      this.#code(childOf(method, 'name')) === '__construct' &&
+      body?.children.every(({ kind }) => PUNCTUATION.test(kind)) === true
+    );
   }
 
   #code(node: Php | undefined): string {
@@ -116,12 +127,15 @@ class Reading {
   }
 
   #comment(node: Php): Shape {
-    const stays = LASTING.test(this.#code(node));
+    const code = this.#code(node);
+    const stays = LASTING.test(code);
+    const uses = [...code.matchAll(/@([A-Z]\w*)/g)].map(([, name = '']) => name);
     return {
       kind: 'comment',
       start: node.start + this.#shift,
       end: node.end + this.#shift,
       slots: [],
+      uses,
       ...(stays ? { stays } : {}),
     };
   }
@@ -198,11 +212,12 @@ class Reading {
     }
   }
 
-  /** What an expression does, without what it does that with. */
+  /** What an expression does, without what it does that with: `Route::get->name`. */
   #actOf(node: Php | undefined): string | undefined {
     if (node?.kind === 'assignment_expression') return this.#code(childOf(node, 'left'));
-    const given = childOf(node, 'arguments');
-    return node && given ? this.#text.slice(node.start, given.start) : undefined;
+    if (!node || !childOf(node, 'arguments')) return undefined;
+    const on = childOf(node, 'object') ?? childOf(node, 'scope');
+    return `${this.#actOf(on) ?? this.#code(on)}->${this.#code(childOf(node, 'name') ?? childOf(node, 'function'))}`;
   }
 
   #namesOf(node: Php, parent: Php | undefined): Pick<Shape, 'declares' | 'uses'> {

@@ -33,6 +33,10 @@ function stretchesIn(text: string, around: Shape, members: readonly Shape[], cut
   if (isTag && members.every((one) => cut.has(one))) return bareTag(text, around, members);
   if (around.kind === 'ImportDeclaration') return specifierStretches(text, around, members, cut);
   const isEmptied = BODIES.has(around.kind) && members.every((one) => cut.has(one));
+  const lastFirm = around.kind === 'arguments' ? around.slots.at(-1) : undefined;
+  const lastMember = members.at(-1);
+  if (lastFirm && lastMember && members.every((one) => cut.has(one)))
+    return [{ start: lastFirm.end, end: lastMember.end }];
   if (around.parted === 'comma' || isEmptied) return commaStretches(text, members, cut);
   return members.filter((one) => cut.has(one)).map((one) => lineStretch(text, around, one, members));
 }

@@ -25,7 +25,8 @@ export function addressPattern(address: string): RegExp {
   const asPath = String.raw`(?<=\b(?:path|route)\s*[:=]\s*\{?["'\`])${plain}(?=["'\`/])`;
   // PHP's routers take paths without a slash as well.
   const asGiven = String.raw`(?<=\bRoute::\w+\(\s*["'])${plain}(?=["'/])`;
-  return new RegExp(String.raw`(?<=["'\`])/${plain}(?=["'\`/?#])|${asPath}|${asGiven}`, 'g');
+  const asPlain = String.raw`(?<=\bpath:[ \t]+)/${plain}(?=[\s,}]|$)`;
+  return new RegExp(String.raw`(?<=["'\`])/${plain}(?=["'\`/?#])|${asPath}|${asGiven}|${asPlain}`, 'g');
 }
 
 /**
@@ -44,7 +45,7 @@ export function respelt(
     const quote = /^["'`]/.exec(written)?.[0] ?? '';
     const lead = /^\s*/.exec(written)?.[0] ?? '';
     const tail = /\s*$/.exec(written)?.[0] ?? '';
-    return [{ ...span(one), by: lead + quote + speltAs(subject.words, 'sentence') + quote + tail }];
+    return [{ ...span(one), by: lead + quote + speltAs(subject.shown ?? subject.words, 'sentence') + quote + tail }];
   });
   const addresses =
     first.address === undefined || first.address === '/' || subject.address === undefined
@@ -83,6 +84,8 @@ function rootPaths(text: string, address: string): Stretch[] {
       by: path === '' ? address.slice(1) : address,
     }),
   );
+  const plain = /(?<=\bpath:[ \t]+)\/(?=[\s,}]|$)/.exec(text);
+  if (plain) paths.push({ start: plain.index, end: plain.index + 1, by: address });
   const index = /(?<=<\w*Route\s)index(?=[\s/>])/.exec(text);
   const own = index ? [{ start: index.index, end: index.index + 5, by: `path="${address.slice(1)}"` }] : [];
   return [...paths, ...own];
@@ -132,10 +135,17 @@ function spellingOf(
   const certain = certainSpelling(text, one, known);
   if (certain !== undefined) return certain;
   const { kind, start, end } = shapesAt(shape, one.start).at(-1) ?? shape;
-  const isProse = /^(text|JSXText|comment)$/.test(kind) || /[^\s/]\s+\S/.test(text.slice(start, end));
-  const isPath = /[/.]/.test(text[one.start - 1] ?? '') || /^[/.]/.test(text[one.end] ?? '');
+  const isQuoted = /["']/.test(text[one.start - 1] ?? '');
+  const isProse =
+    kind !== 'directive' &&
+    !(kind === 'comment' && isQuoted) &&
+    (/^(text|JSXText|comment)$/.test(kind) || /[^\s/]\s+\S/.test(text.slice(start, end)));
+  const isPath = /[/.]/.test(text[one.start - 1] ?? '') || /^(\/|\.\S)/.test(text.slice(one.end, one.end + 2));
   if (one.spellings.includes('pascal')) {
-    const isTitle = kind === 'TemplateLiteral' || (/^(Literal|attribute)$/.test(kind) && !isPath);
+    const isTitle =
+      (kind === 'directive' && isQuoted && !isPath) ||
+      kind === 'TemplateLiteral' ||
+      (/^(Literal|attribute)$/.test(kind) && !isPath);
     return isProse || isTitle ? 'sentence' : 'pascal';
   }
   if (/Identifier$|^Property$/.test(kind)) return 'camel';

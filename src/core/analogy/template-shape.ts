@@ -133,7 +133,9 @@ function asTemplate(shape: Shape, { name, given, start, end }: Tag): void {
     shape.members = [{ kind: 'text', start: from, end: from + words.length, slots: [] }];
     return;
   }
-  if (tag) Object.assign(tag, { kind: 'words', end: tag.start + (end - start), members: undefined, slots: [] });
+  const uses = given.replaceAll(/'[^']*'|"[^"]*"/g, '').match(/(?<![\w>])\$?[a-z_]\w*/gi) ?? [];
+  if (tag)
+    Object.assign(tag, { kind: 'directive', end: tag.start + (end - start), members: undefined, slots: [], uses });
 }
 
 // `@section('title', 'Plots')`.

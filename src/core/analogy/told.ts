@@ -9,6 +9,8 @@ export interface Told {
   words: readonly string[];
   /** The same in the other number, where texts of this kind have both. */
   other?: readonly string[] | undefined;
+  /** Its words are the other number of what it is told by elsewhere. */
+  isOther?: boolean | undefined;
   address?: string | undefined;
 }
 
@@ -17,6 +19,8 @@ export interface Subject {
   words: readonly string[];
   /** The same in the other number: what stands in their other number in texts that it is made like is written so. */
   other?: readonly string[] | undefined;
+  /** Its name as it is shown to people; its words where nothing is said. */
+  shown?: readonly string[] | undefined;
   /** How its name is written where nothing tells; with hyphens where nothing is said. */
   usual?: Spelling | undefined;
   address?: string | undefined;

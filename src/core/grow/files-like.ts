@@ -14,6 +14,8 @@ import { sharedFiles, type Sibling } from './siblings.ts';
 const TESTS = /\.(test|spec|cy)\.\w+$|Test\.php$/;
 const TEST = /\b(it|test|specify)(\.\w+)*\s*\(|\bfunction test|#\[Test\]|@test\b/;
 
+const PLAIN_WORDS = ['plain', 'part'];
+
 /** How the files of a part are made. */
 export interface FilesManner {
   subject: Subject;
@@ -47,9 +49,10 @@ export function filesLike(
   const { leadsNowhere } = kind;
   const shownIn = (file: string): Manner['shown'] =>
     isMarkup(file) || /\.[cm]?[jt]sx?$|\.(vue|svelte|astro)$/.test(file) ? shown : undefined;
-  const like = madeLike(alone ? [main.told[0], plain] : main.told, subject, {
+  const isPlain = alone && kind.isPlain?.(main.told[0].text) === true;
+  const like = madeLike(alone && !isPlain ? [main.told[0], plain] : main.told, subject, {
     whole: true,
-    alone,
+    alone: alone && !isPlain,
     kept,
     shown: shownIn(main.file),
     answer: kind.answer,
@@ -61,17 +64,32 @@ export function filesLike(
       written(main.file, madeLike([plain], subject)),
       ...(kind.beside?.(nameOf(subject.words), placed(main.file)) ?? []),
     ];
-  const others = more.flatMap(({ file, told }) => {
+  const gone = goneNames(main.told[0].text, like);
+  const plainMore = kind.beside?.(nameOf(PLAIN_WORDS), main.file) ?? [];
+  const others = more.flatMap(({ file, told: known }) => {
+    const base = alone && isMarkup(file) ? plainMore.find((one) => one.format === 'whole') : undefined;
+    // Of one page alone nothing shows what of its template is its own.
+    const told: typeof known =
+      base?.format === 'whole' ? [{ text: base.operation.text, file, words: PLAIN_WORDS }] : known;
     const text = madeLike(told, subject, {
       whole: true,
       kept,
       shown: isMarkup(file) ? shown : undefined,
       leadsNowhere,
+      gone: isMarkup(file) ? gone : undefined,
     });
     // A file of tests without a test fails wherever it is run.
     return TESTS.test(file) && !TEST.test(text) ? [] : [written(file, text)];
   });
   return [written(main.file, like), ...others];
+}
+
+/** What a class gave to its template, by names that a new one does not give. */
+function goneNames(was: string, is: string): string[] {
+  const given = (text: string): string[] =>
+    [...text.matchAll(/(?<=[[,(]\s*)['"](\w+)['"]\s*=>/g)].map(([, name = '']) => name);
+  const now = given(is).length;
+  return now > 0 ? [] : given(was).flatMap((name) => [name, `$${name}`]);
 }
 
 function isMarkup(file: string): boolean {
@@ -85,7 +103,7 @@ export function plainest(ground: Ground, file: string, subject: Subject, kind: K
 
 /** The plainest part of a kind, written as the project writes. */
 function plainTold(ground: Ground, file: string, kind: KindGrowth, traits: Traits): Told {
-  const words = ['plain', 'part'];
+  const words = PLAIN_WORDS;
   const text = plainText(ground, file, words, kind, traits);
   const address = `/${speltAs(words, 'kebab')}`;
   // Some pages name their own address.

@@ -106,7 +106,7 @@ function subjectOf(kind: KindGrowth, given: readonly string[], address: string |
   const others = namedAll(kind).filter(({ other }) => other !== undefined);
   if (!second || others.length === 0) return subject;
   const areOne = others.filter(({ words }) => isOne(words)).length * 2 >= others.length;
-  if (areOne && !isOne(given)) return { ...subject, words: second, other: given };
+  if (areOne && !isOne(given)) return { ...subject, words: second, other: given, shown: given };
   const last = path.posix.basename(address ?? '');
   return findSpelt(last, second).length > 0 || !areOne ? { ...subject, other: second } : subject;
 }
@@ -170,14 +170,15 @@ function alikeEdits(task: Task): Made {
   // Pages that wait for a table are listed in the one that has begun.
   const isListed = ({ standing: { listed } }: Named): boolean => listed !== undefined;
   const listedAll = namedAll(kind).filter(isListed);
-  const inTable: readonly Named[] = siblings.some(isListed) || listedAll.length === 0 ? siblings : listedAll;
+  const states = siblings[0]?.standing.states === true;
+  const waits = !states && !siblings.some(isListed) && listedAll.length > 0;
+  const inTable: readonly Named[] = states ? [] : waits ? listedAll : siblings;
   if (subject.address !== undefined) checkListed(subject.address, inTable);
   const { main, files } = ownFiles(ground, { part: request.part, kind, traits: stack.traits, subject }, siblings);
   const how = tableManner(task, main);
-  const ownName =
-    inTable === siblings
-      ? subject
-      : { ...subject, words: ownWords(path.posix.basename(main).replace(/\.\w+$/, ''), []) };
+  const ownName = !waits
+    ? subject
+    : { ...subject, words: ownWords(path.posix.basename(main).replace(/\.\w+$/, ''), []) };
   const others = siblings.map(({ standing: { file }, words }) => ({ file, words }));
   const listed = tableEdits(ground, inTable, ownName, how);
   if (how.lazily && listed.length === 0) throw cannotLoadLazily(stack.title);

@@ -25,6 +25,8 @@ export interface Sibling extends Named {
 
 const OPEN = '\u0001';
 const SUFFIXES = ['page', 'view', 'screen', 'route', 'component'];
+// What the names of some classes end in by their kind, however few there are.
+const KIND = 'controller';
 const MOST_SIBLINGS = 8;
 // Nobody writes a longer page: a larger one is made by a program.
 const LARGEST = 100_000;
@@ -122,6 +124,7 @@ function spellingsOf(part: string): Spelling[] {
 
 function commonEnd(names: readonly (readonly string[])[]): string | undefined {
   const ends = names.filter((words) => words.length > 1).map((words) => words.at(-1) ?? '');
+  if (ends.includes(KIND)) return KIND;
   const end = ends.find((one) => SUFFIXES.includes(one) || ends.filter((other) => other === one).length > 1);
   return end !== undefined && ends.filter((one) => one === end).length * 2 > names.length ? end : undefined;
 }
@@ -191,6 +194,12 @@ function isTold({ words, other, shown }: Sibling, file: string): boolean {
   );
 }
 
-function tell(ground: Ground, { standing, words, other }: Named, file: string): Told {
-  return { text: (ground.text(file) ?? '').replaceAll('\r\n', '\n'), file, words, other, address: standing.address };
+function tell(ground: Ground, { standing: { address }, words, other }: Named, file: string): Told {
+  const text = (ground.text(file) ?? '').replaceAll('\r\n', '\n');
+  const named = { text, file, words, address };
+  if (!other) return named;
+  if (/\.(php|twig)$/.test(file)) return { ...named, other };
+  // In scripts the two numbers are two things: one, and all of them.
+  const isOther = findSpelt(text, other).length > findSpelt(text, words).length;
+  return isOther ? { ...named, words: other, isOther } : named;
 }

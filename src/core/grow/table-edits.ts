@@ -83,8 +83,15 @@ function listedEdits(ground: Ground, siblings: readonly Named[], subject: Subjec
   }
   const at = how.before?.standing.listed?.entry;
   const place = at ? { at, side: 'before' as const } : entryPlace(inList, address);
-  const entry = besideEdit(file, source, place, code, form === 'object' ? ',' : '');
+  const entry = besideEdit(file, source, place, code, form === 'object' ? ',' : '', areSpaced(source, inList));
   return [...brought, entry];
+}
+
+/** Whether blank lines stand between some entries. */
+function areSpaced(source: string, entries: readonly Listed[]): boolean {
+  const inOrder = entries.map(({ standing }) => standing.listed.entry).sort((a, b) => a.start - b.start);
+  const gaps = inOrder.slice(1).map(({ start }, at) => source.slice(inOrder[at]?.end ?? start, start));
+  return gaps.length > 0 && gaps.every((one) => /^[ \t;]*\r?\n[ \t]*\r?\n\s*$/.test(one));
 }
 
 /** A statement like one that is about the first page: all of its text is the address, which nothing else tells. */

@@ -14,6 +14,8 @@ export interface Standing {
   file: string;
   /** Its name as the host writes it: `PlotsPage`, `plots`. */
   name: string;
+  /** It states its address itself, and waits for no table. */
+  states?: boolean | undefined;
   /** Where it is listed; nowhere where its file alone makes it what it is. */
   listed?: Listing | undefined;
   /** The statement by which another module hands it on. */
@@ -101,6 +103,8 @@ export interface KindGrowth {
    * where each part is loaded by itself.
    */
   lazily?: ((this: void, entry: string, shown: Loaded) => string | undefined) | undefined;
+  /** Whether a text does nothing but what any of its kind does: all of it is taken then where it is the only one. */
+  isPlain?: ((this: void, text: string) => boolean) | undefined;
   /** What a handler answers with where nothing else is known, as code; `response` is the name of what it answers by. */
   answer?: ((this: void, response: string) => string) | undefined;
   /** The edits by which something else names a new one as it names all of some others. */

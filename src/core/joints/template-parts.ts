@@ -3,6 +3,12 @@ import type { Ground } from './ground.ts';
 import type { KindGrowth, Standing } from './growth.ts';
 import { ownFilesOf } from './own-sources.ts';
 
+/** Whether a class does nothing but give one answer. */
+export function answersOnly(text: string): boolean {
+  const methods = [...text.matchAll(/\bfunction\s+(?!__construct\b)\w+\s*\([^)]*\)[^{;]*\{([^}]*)\}/g)];
+  return methods.length === 1 && /^\s*return\b[^;[]*;\s*$/.test(methods[0]?.[1] ?? '');
+}
+
 // Where templates lie that others show in themselves, by the names that people give such folders.
 const FOLDER = /(^|\/)(components?|partials?|includes?)$/i;
 

@@ -3,7 +3,7 @@ import type { PhpOperation } from '../../formats/php/php.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { First, Growth, KindGrowth, PlainName } from '../../joints/growth.ts';
 import { namespaceOf, ownClassFile } from '../../joints/php-names.ts';
-import { templateComponents } from '../../joints/template-parts.ts';
+import { answersOnly, templateComponents } from '../../joints/template-parts.ts';
 import { laravelMiddleware } from './laravel-middleware.ts';
 import { routesIn, standingOf, viewFile, type Route } from './laravel-routes.ts';
 
@@ -48,7 +48,9 @@ function parts(
   ground: Ground,
   found: readonly Route[],
   part: 'page' | 'endpoint',
-): Pick<KindGrowth, 'standing' | 'taken' | 'numbered' | 'brings' | 'leadsNowhere' | 'does'> & { action: string } {
+): Pick<KindGrowth, 'standing' | 'taken' | 'numbered' | 'brings' | 'leadsNowhere' | 'does' | 'isPlain'> & {
+  action: string;
+} {
   const known = found.flatMap((route) => {
     const standing = route.isWide ? undefined : standingOf(ground, route);
     return standing ? [{ route, standing }] : [];
@@ -63,6 +65,7 @@ function parts(
     numbered: true,
     brings: (file) => viewsOf(ground, file),
     leadsNowhere: (brought) => ownClassFile(ground, brought)?.isThere === false,
+    isPlain: answersOnly,
     does: (text) => !text.includes('<?php') || /\breturn\b/.test(text),
     action: own.find(({ route }) => route.by)?.route.by?.action ?? '__invoke',
   };
@@ -75,7 +78,7 @@ function pages(ground: Ground, found: readonly Route[], web: string): KindGrowth
     plainText: (name, file) =>
       file.endsWith('.blade.php')
         ? plainView(ground, name)
-        : plainController(ground, file, {
+        : plainController(ground, name, file, {
             action,
             uses: 'Illuminate\\Contracts\\View\\View',
             returns: 'View',
@@ -99,8 +102,8 @@ function endpoints(ground: Ground, found: readonly Route[], file: string | undef
   const prefix = file.endsWith('api.php') ? apiPrefix(ground) : '';
   return {
     ...kind,
-    plainText: (_, own) =>
-      plainController(ground, own, {
+    plainText: (name, own) =>
+      plainController(ground, name, own, {
         action,
         uses: 'Illuminate\\Http\\JsonResponse',
         returns: 'JsonResponse',
@@ -149,20 +152,27 @@ function listed(ground: Ground, file: string, code: string, uses: readonly strin
   return operations.map((operation) => ({ file, format: 'php', operation }));
 }
 
-/** The views that a class shows, by their names. */
+/** The views and the pages of a page bridge that a class shows, by their names. */
 function viewsOf(ground: Ground, file: string): string[] {
-  return [...(ground.text(file) ?? '').matchAll(/\bview\(\s*(['"])([\w./-]+)\1/g)].flatMap(
-    ([, , name = '']) => viewFile(ground, name) ?? [],
+  const text = ground.text(file) ?? '';
+  const views = [...text.matchAll(/\bview\(\s*(['"])([\w./-]+)\1/g)].map(([, , name = '']) => viewFile(ground, name));
+  const pages = [...text.matchAll(/\b(?:Inertia::render|inertia)\(\s*(['"])([\w./-]+)\1/g)].map(([, , name = '']) =>
+    ground.first(PAGES.flatMap((folder) => PAGE_ENDINGS.map((ending) => ground.inHost(`${folder}/${name}.${ending}`)))),
   );
+  return [...views, ...pages].flatMap((one) => one ?? []);
 }
+
+const PAGES = ['resources/js/Pages', 'resources/js/pages'];
+const PAGE_ENDINGS = ['vue', 'tsx', 'jsx', 'svelte'];
 
 function plainController(
   ground: Ground,
+  { pascal }: PlainName,
   file: string,
   { action, uses, returns, answer }: { action: string; uses: string; returns: string; answer: string },
 ): string {
   const namespace = namespaceOf(ground, file) ?? 'App\\Http\\Controllers';
-  const name = file.slice(file.lastIndexOf('/') + 1, -'.php'.length);
+  const name = file.endsWith('Controller.php') ? `${pascal}Controller` : pascal;
   const base = ownClassFile(ground, `${namespace}\\Controller`)?.isThere ? ' extends Controller' : '';
   return `<?php\n\nnamespace ${namespace};\n\nuse ${uses};\n\nclass ${name}${base}\n{\n    public function ${action}(): ${returns}\n    {\n        return ${answer};\n    }\n}\n`;
 }

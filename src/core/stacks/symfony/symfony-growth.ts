@@ -3,7 +3,8 @@ import { joinPointer } from '../../formats/json-pointer.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { Growth, KindGrowth, PlainName, Standing } from '../../joints/growth.ts';
 import { namespaceOf, ownClassFile } from '../../joints/php-names.ts';
-import { templateComponents } from '../../joints/template-parts.ts';
+import { ownSources } from '../../joints/own-sources.ts';
+import { answersOnly, templateComponents } from '../../joints/template-parts.ts';
 import { controllersOf, listedRoutes, readsControllers, routeFiles, type Controller } from './symfony-routes.ts';
 
 /** What grows in an app built with Symfony (its docs, "Controller", "Routing", "Creating and Using Templates"). */
@@ -38,7 +39,7 @@ function kindOf(ground: Ground, controllers: readonly Controller[], part: 'page'
   const listed = listedRoutes(ground, controllers);
   // One that answers at several addresses shows none of them alone.
   const own = controllers.flatMap(({ file, name, routes, answers }): Standing[] =>
-    answers === 1 && routes[0] ? [{ address: routes[0].address, file, name }] : [],
+    answers === 1 && routes[0] ? [{ address: routes[0].address, file, name, states: true }] : [],
   );
   const all = [...own, ...listed.filter(({ file }) => listed.filter((one) => one.file === file).length === 1)];
   const isPage = ({ file }: Standing): boolean => shows({ text: ground.text(file) ?? '' });
@@ -48,6 +49,10 @@ function kindOf(ground: Ground, controllers: readonly Controller[], part: 'page'
     ),
   );
   const states = own.length > 0 || readsControllers(ground);
+  const actions = new Map([
+    ...listed.map(({ file, action }) => [file, action] as const),
+    ...controllers.flatMap(({ file, routes }) => routes.map(({ action }) => [file, action] as const)),
+  ]);
   return {
     standing: all.filter((one) => isPage(one) === (part === 'page')),
     taken,
@@ -56,7 +61,9 @@ function kindOf(ground: Ground, controllers: readonly Controller[], part: 'page'
     brings: (file) => templatesOf(ground, file),
     leadsNowhere: (brought) => ownClassFile(ground, brought)?.isThere === false,
     does: (text) => /\breturn\b/.test(text),
-    plainText: (name, file) => plainController(ground, name, file, { part, states }),
+    isPlain: answersOnly,
+    plainText: (name, file) =>
+      plainController(ground, name, file, { part, states, action: actions.get(file) ?? '__invoke' }),
     beside: part === 'page' ? (name) => [plainTemplate(ground, name)] : undefined,
     first: (name, address) => ({
       file: ground.inHost(`src/Controller/${name.pascal}Controller.php`),
@@ -81,39 +88,71 @@ function listing(ground: Ground, { pascal, snake }: PlainName, address: string):
   return [{ file, format: 'yaml', operation: { op: 'set', pointer: joinPointer([snake]), value }, seed: '' }];
 }
 
-/** Which class states a route: it has a new name since Symfony 6.4, and is an attribute since 5.2. */
-function routeClass(ground: Ground): string {
-  const [major = 0, minor = 0] = (ground.versionOf('symfony/framework-bundle') ?? '').split('.').map(Number);
-  return major > 6 || (major === 6 && minor >= 4) ? 'Attribute' : 'Annotation';
+/** How an app states the route of a controller. */
+interface Stating {
+  part: 'page' | 'endpoint';
+  /** The controllers state their own; else they are listed. */
+  states: boolean;
+  /** What answers in the controller that a new one is like. */
+  action: string;
 }
 
-function plainController(
-  ground: Ground,
-  { kebab, snake }: PlainName,
-  file: string,
-  { part, states }: { part: 'page' | 'endpoint'; states: boolean },
-): string {
+/** The class that states a route, which has a new name since Symfony 6.4. */
+function routeClass(ground: Ground): string {
+  return `Symfony\\Component\\Routing\\${isSince(ground, 6, 4) ? 'Attribute' : 'Annotation'}\\Route`;
+}
+
+function isSince(ground: Ground, major: number, minor: number): boolean {
+  const [own = 0, ownMinor = 0] = (ground.versionOf('symfony/framework-bundle') ?? '').split('.').map(Number);
+  return own > major || (own === major && ownMinor >= minor);
+}
+
+/** A route as its class states it: in an attribute since Symfony 5.2, before that in a comment. */
+function statedRoute(ground: Ground, { kebab, snake }: PlainName, indent: string): string {
+  const stated = isSince(ground, 5, 2)
+    ? [`#[Route('/${kebab}', name: '${snake}')]`]
+    : ['/**', ` * @Route("/${kebab}", name="${snake}")`, ' */'];
+  return stated.map((line) => `${indent}${line}\n`).join('');
+}
+
+function plainController(ground: Ground, name: PlainName, file: string, { part, states, action }: Stating): string {
+  const { pascal, snake } = name;
   const namespace = namespaceOf(ground, file) ?? 'App\\Controller';
-  const name = file.slice(file.lastIndexOf('/') + 1, -'.php'.length);
   const response = part === 'page' ? 'Response' : 'JsonResponse';
   const answer = part === 'page' ? `$this->render('${snake}.html.twig')` : '$this->json([])';
-  const lines = [
-    'use Symfony\\Bundle\\FrameworkBundle\\Controller\\AbstractController;',
-    `use Symfony\\Component\\HttpFoundation\\${response};`,
-    ...(states ? [`use Symfony\\Component\\Routing\\${routeClass(ground)}\\Route;`] : []),
+  const uses = [
+    'Symfony\\Bundle\\FrameworkBundle\\Controller\\AbstractController',
+    `Symfony\\Component\\HttpFoundation\\${response}`,
+    ...(states ? [routeClass(ground)] : []),
   ];
-  const route = states ? `#[Route('/${kebab}', name: '${snake}')]\n` : '';
-  return `<?php\n\nnamespace ${namespace};\n\n${lines.join('\n')}\n\n${route}final class ${name} extends AbstractController\n{\n    public function __invoke(): ${response}\n    {\n        return ${answer};\n    }\n}\n`;
+  const isWhole = action === '__invoke';
+  const above = states && isWhole ? statedRoute(ground, name, '') : '';
+  const within = states && !isWhole ? statedRoute(ground, name, '    ') : '';
+  return [
+    `<?php\n\nnamespace ${namespace};\n\n${uses.map((one) => `use ${one};\n`).join('')}\n`,
+    `${above}final class ${file.endsWith('Controller.php') ? `${pascal}Controller` : pascal} extends AbstractController\n{\n`,
+    `${within}    public function ${action}(): ${response}\n    {\n        return ${answer};\n    }\n}\n`,
+  ].join('');
+}
+
+/** The template that most others extend. */
+function usualFrame(ground: Ground): string | undefined {
+  const frames = [...ownSources(ground, /\.html\.twig$/)].flatMap(
+    ({ text }) => /\{%-?\s*extends\s+['"]([\w./-]+)['"]/.exec(text)?.[1] ?? [],
+  );
+  const count = (name: string): number => frames.filter((one) => one === name).length;
+  const usual = frames.reduce((best, one) => (count(one) > count(best) ? one : best), frames[0] ?? 'base.html.twig');
+  return ground.has(ground.inHost(`templates/${usual}`)) ? usual : undefined;
 }
 
 /** A template with nothing but its heading, in the frame that most others have. */
 function plainTemplate(ground: Ground, { snake, sentence }: PlainName): Edit {
   const file = ground.inHost(`templates/${snake}.html.twig`);
-  const frame = 'base.html.twig';
-  const base = ground.text(ground.inHost(`templates/${frame}`));
-  const block = (name: string): boolean => new RegExp(`\\{%-?\\s*block ${name}\\b`).test(base ?? '');
+  const frame = usualFrame(ground);
+  const base = frame === undefined ? '' : (ground.text(ground.inHost(`templates/${frame}`)) ?? '');
+  const block = (name: string): boolean => new RegExp(`\\{%-?\\s*block ${name}\\b`).test(base);
   const body = ['body', 'content', 'main'].find((name) => block(name));
-  if (body === undefined)
+  if (frame === undefined || body === undefined)
     return wholeFile(
       file,
       `<!doctype html>\n<html lang="en">\n    <head>\n        <meta charset="utf-8">\n        <meta name="viewport" content="width=device-width, initial-scale=1">\n        <title>${sentence}</title>\n    </head>\n    <body>\n        <h1>${sentence}</h1>\n    </body>\n</html>\n`,

@@ -90,20 +90,23 @@ function commentBefore(text: string, { start }: Php): string {
 }
 
 /** The routes that an app lists in YAML (`path`, `controller`), with the controllers that they lead to. */
-export function listedRoutes(ground: Ground, controllers: readonly Controller[]): Standing[] {
+export function listedRoutes(ground: Ground, controllers: readonly Controller[]): (Standing & { action: string })[] {
   return routeFiles(ground).flatMap((file) => {
     const source = ground.text(file) ?? '';
     const document = parseDocument(source, { logLevel: 'silent' });
     if (document.errors.length > 0 || !isMap(document.contents)) return [];
-    return document.contents.items.flatMap(({ key, value }): Standing[] => {
+    return document.contents.items.flatMap(({ key, value }): (Standing & { action: string })[] => {
       if (!isScalar(key) || !isMap(value) || !key.range || !value.range) return [];
       const address = value.get('path');
       const shown = value.get('controller') ?? value.getIn(['defaults', '_controller']);
-      const own = controllers.find(({ fullName }) => typeof shown === 'string' && shown.split('::')[0] === fullName);
+      const [shownBy, action = '__invoke'] = typeof shown === 'string' ? shown.split('::') : [];
+      const own = controllers.find(({ fullName }) => shownBy === fullName);
       if (!own || typeof address !== 'string' || !isPlain(address)) return [];
       const end = source.slice(0, value.range[1]).trimEnd().length;
       const entry = { start: key.range[0], end };
-      return [{ address, file: own.file, name: own.name, listed: { file, entry, below: '/', form: 'statement' } }];
+      return [
+        { address, action, file: own.file, name: own.name, listed: { file, entry, below: '/', form: 'statement' } },
+      ];
     });
   });
 }
