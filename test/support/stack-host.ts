@@ -10,6 +10,7 @@ import type { ChangeSet } from '../../src/core/change/change-set.ts';
 import type { Definition } from '../../src/core/definition/definition.ts';
 import type { AlikeRequest, ThemeRequest } from '../../src/core/grow/grow-request.ts';
 import { planTheme } from '../../src/core/grow/theme/plan-theme.ts';
+import { planBundle, planWithoutBundle } from '../../src/core/grow/plan-bundle.ts';
 import { planHeadTag } from '../../src/core/grow/plan-head-tag.ts';
 import { planPieces } from '../../src/core/grow/plan-pieces.ts';
 import { planLayout } from '../../src/core/grow/plan-layout.ts';
@@ -147,6 +148,20 @@ export class MemoryStackHost {
     const changes = await planLayout(await this.open(), { part: 'layout', name, around, workspace: '.' });
     await this.apply(changes);
     return changes !== undefined;
+  }
+
+  /** Grows a bundle of the app's own; whether anything was done. */
+  async growBundle(name: string, address?: string): Promise<boolean> {
+    const changes = await planBundle(await this.open(), { part: 'bundle', name, address, workspace: '.' });
+    await this.apply(changes);
+    return changes !== undefined;
+  }
+
+  /** Takes a bundle out whole, by its id; what still names it is handed over. */
+  async detachBundle(id: string): Promise<string[]> {
+    const changes = await planWithoutBundle(await this.open(), id, '.');
+    await this.apply({ ...changes, installs: [] });
+    return (changes.uses ?? []).map(({ file, line }) => `${file}:${line}`);
   }
 
   async detach(...integrations: readonly string[]): Promise<void> {

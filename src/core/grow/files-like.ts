@@ -71,7 +71,8 @@ export function filesLike(
     // Of one page alone nothing shows what of its template is its own.
     const told: typeof known =
       base?.format === 'whole' ? [{ text: base.operation.text, file, words: PLAIN_WORDS }] : known;
-    const text = madeLike(told, subject, {
+    const about = told === known ? subject : { ...subject, words: subject.shown ?? subject.words };
+    const text = madeLike(told, about, {
       whole: true,
       kept,
       shown: isMarkup(file) ? shown : undefined,

@@ -49,5 +49,14 @@ export interface PieceRequest {
   workspace: string;
 }
 
-export type GrowRequest = AlikeRequest | LayoutRequest | ThemeRequest | PieceRequest | HeadTagRequest;
+/** What is asked for: a bundle of the app's own. */
+export interface BundleRequest {
+  part: 'bundle';
+  name: string;
+  /** What its pages are below; by its name where nothing is said. */
+  address?: string | undefined;
+  workspace: string;
+}
+
+export type GrowRequest = AlikeRequest | BundleRequest | LayoutRequest | ThemeRequest | PieceRequest | HeadTagRequest;
 export type Part = GrowRequest['part'];

@@ -45,7 +45,7 @@ const WORDS = {
 };
 
 /** A name or an address that is none. */
-export function wrongWord(part: AlikePart | 'layout', word: keyof typeof WORDS, given: string): Problem {
+export function wrongWord(part: AlikePart | 'layout' | 'bundle', word: keyof typeof WORDS, given: string): Problem {
   const { why, next } = WORDS[word];
   return new Problem({
     status: EXIT.wrongUsage,
@@ -74,7 +74,7 @@ export function notThere(part: AlikePart, name: string, standing: readonly strin
   });
 }
 
-export function takenFile(part: AlikePart | 'layout', file: string): Problem {
+export function takenFile(part: AlikePart | 'layout' | 'bundle', file: string): Problem {
   return new Problem({
     status: EXIT.refused,
     what: `${file} is there already`,
@@ -103,6 +103,6 @@ export function takenAddress(part: AlikePart, address: string, file: string): Pr
   });
 }
 
-function article(part: AlikePart | 'layout'): string {
+function article(part: AlikePart | 'layout' | 'bundle'): string {
   return part === 'endpoint' ? `an ${part}` : `a ${part}`;
 }

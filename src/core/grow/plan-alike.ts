@@ -8,7 +8,7 @@ import { parseScript } from '../formats/script/syntax.ts';
 import { wholeFile, type Edit } from '../edits/edit.ts';
 import type { Context } from '../host/context.ts';
 import { Ground } from '../joints/ground.ts';
-import type { KindGrowth, Standing } from '../joints/growth.ts';
+import type { KindGrowth } from '../joints/growth.ts';
 import { tieEdits } from '../plan/attach/way-edits.ts';
 import { nameOf, plainest } from './files-like.ts';
 import { partId } from '../edits/part-id.ts';

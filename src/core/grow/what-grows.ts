@@ -3,7 +3,7 @@ import type { JointName } from '../definition/joints.ts';
 import { kitsFor } from '../facts/pieces.ts';
 import type { Context } from '../host/context.ts';
 import { Ground } from '../joints/ground.ts';
-import type { AlikePart, KindGrowth, Standing } from '../joints/growth.ts';
+import type { AlikePart, Bundle, KindGrowth, Standing } from '../joints/growth.ts';
 import type { Part } from './grow-request.ts';
 import { growingSides, growthOf, withoutParts } from './growing.ts';
 import { themePlace, type ThemeOf } from './theme/theme-place.ts';
@@ -47,6 +47,11 @@ export async function whatGrows(context: Context, folder: string): Promise<WhatG
     const pages = (await growthOf(own, place.stack)).layout?.().pages ?? [];
     if (pages.length > 0) parts.push({ part: 'layout', how: aroundOf(pages) });
   }
+  for (const { place } of sides) {
+    const own = new Ground(context.reader, context.host.root, place.stack.workspace);
+    const bundles = (await growthOf(own, place.stack)).bundle?.().standing;
+    if (bundles) parts.push({ part: 'bundle', how: besideOf(bundles) });
+  }
   for (const { definition, pieces } of await kitsFor(context, first.place.stack))
     parts.push({ part: 'piece', how: `${Object.keys(pieces).join(', ')} of ${definition.title}` });
   const jointFile = (wanted: JointName): string | undefined =>
@@ -66,6 +71,12 @@ function aroundOf(pages: readonly Standing[]): string {
   const all = pages.flatMap(({ address }) => address ?? []);
   const more = all.length > 3 ? ` and ${all.length - 3} more` : '';
   return `around pages at ${all.slice(0, 3).join(', ')}${more}`;
+}
+
+function besideOf(bundles: readonly Bundle[]): string {
+  const names = bundles.slice(0, 3).map(({ name }) => name);
+  const more = bundles.length > names.length ? ` and ${bundles.length - names.length} more` : '';
+  return names.length === 0 ? 'the first one, in its plainest form' : `beside ${names.join(', ')}${more}`;
 }
 
 function howOf({ standing, routes }: KindGrowth): string {

@@ -142,7 +142,33 @@ export interface LayoutGrowth {
   around(this: void, name: PlainName, file: string, pages: readonly Standing[]): Edit[] | NoLayout;
 }
 
+/** A folder of an app that is a part of its own, registered by a class: a bundle. */
+export interface Bundle {
+  /** Its class: `GardenBundle`. */
+  name: string;
+  /** Its class's file, and its folder, relative to the host's root. */
+  file: string;
+  folder: string;
+}
+
+/** A place that names a bundle and stays, for people to look at. */
+export interface Trace {
+  file: string;
+  line: number;
+  text: string;
+}
+
+/** How bundles come to be, and how one is taken out. */
+export interface BundleGrowth {
+  standing: Bundle[];
+  /** What makes one whose pages are below an address; why not, where it cannot. */
+  make(this: void, name: PlainName, address: string): { edits: Edit[]; about: string[] } | NoLayout;
+  /** The texts of files without one (undefined where they go), and what still names it then. */
+  without(this: void, bundle: Bundle): Promise<{ texts: Map<string, string | undefined>; left: Trace[] } | NoLayout>;
+}
+
 /** What grows in a workspace, as its stack tells when it is asked for; what is left out does not grow there. */
 export type Growth = Partial<Record<AlikePart, () => KindGrowth | undefined>> & {
   layout?: (() => LayoutGrowth) | undefined;
+  bundle?: (() => BundleGrowth) | undefined;
 };

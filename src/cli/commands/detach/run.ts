@@ -4,6 +4,7 @@ import type { Context } from '../../../core/host/context.ts';
 import { catalogIds, loadDefinition } from '../../../core/definition/catalog.ts';
 import { joinFiles } from '../../../core/change/change-set.ts';
 import { planDetach } from '../../../core/plan/detach/plan-detach.ts';
+import { isBundleId, planWithoutBundle } from '../../../core/grow/plan-bundle.ts';
 import { lockfileBefore } from '../../../core/plan/detach/lockfile-before.ts';
 import { EXIT, Problem } from '../../../core/problem.ts';
 import type { Output } from '../../output.ts';
@@ -20,8 +21,13 @@ interface DetachOptions extends ChangeOptions {
 export async function run(options: DetachOptions, output: Output): Promise<number> {
   const { context, lock } = await openForChange(options, `detach ${options.integrations.join(' ')}`, output);
   try {
-    const going = await chooseLedgers(context, options);
-    const planned = await planWithWarnings(context, () => planDetach(context, going, options));
+    const bundle = onlyBundle(options.integrations);
+    const going = bundle === undefined ? await chooseLedgers(context, options) : [];
+    const planned = await planWithWarnings(context, async () =>
+      bundle === undefined
+        ? planDetach(context, going, options)
+        : planWithoutBundle(context, bundle, await onlyFolder(context, options)),
+    );
     const lockfile =
       planned.installs.length > 0 && options.install
         ? lockfileBefore(context, await openHistory(context), { going, files: planned.files })
@@ -37,6 +43,23 @@ export async function run(options: DetachOptions, output: Output): Promise<numbe
   } finally {
     lock?.release();
   }
+}
+
+/** The bundle of the app's own that is named, by its id. Throws a Problem (status 2) where others are named beside it. */
+function onlyBundle(ids: readonly string[]): string | undefined {
+  const bundle = ids.find((id) => isBundleId(id));
+  if (bundle === undefined || ids.length === 1) return bundle;
+  throw new Problem({
+    status: EXIT.wrongUsage,
+    what: `${bundle} is taken out by itself`,
+    why: 'a bundle goes with its folder and all that names it, so its change is shown alone',
+    next: `Take the others out first, then: ligament detach ${bundle}. Nothing was changed.`,
+  });
+}
+
+async function onlyFolder(context: Context, options: DetachOptions): Promise<string> {
+  const [workspace] = await targets(context, options);
+  return workspace?.folder ?? '.';
 }
 
 async function chooseLedgers(context: Context, options: DetachOptions): Promise<Ledger[]> {

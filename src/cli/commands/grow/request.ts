@@ -23,6 +23,7 @@ const TAKES: Record<Part, readonly (keyof GrowWords)[]> = {
   endpoint: ['names', 'at'],
   layout: ['names', 'around'],
   component: ['names'],
+  bundle: ['names', 'at'],
   middleware: ['names', 'before'],
   piece: ['names'],
   colour: ['names', 'value'],
@@ -59,6 +60,8 @@ export function requestOf(words: GrowWords, workspace: string): GrowRequest {
   const [name = '', second] = names;
   if (second !== undefined) throw oneName(part, names);
   switch (part) {
+    case 'bundle':
+      return { part, name, address, workspace };
     case 'layout':
       return { part, name, around, workspace };
     case 'colour':
@@ -116,6 +119,7 @@ const EXAMPLES: Record<Part, string> = {
   endpoint: 'endpoint SeedSwap',
   layout: 'layout Society --around /plots --around /tools',
   component: 'component PriceTag',
+  bundle: 'bundle SeedSwap --at /seed-swap',
   middleware: 'middleware request-log',
   piece: 'piece button dialog',
   colour: "colour leaf --value '#2f6f3e'",

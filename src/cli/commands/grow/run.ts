@@ -5,6 +5,7 @@ import { whatGrows } from '../../../core/grow/what-grows.ts';
 import type { ChangeSet } from '../../../core/change/change-set.ts';
 import type { GrowRequest } from '../../../core/grow/grow-request.ts';
 import { planTheme } from '../../../core/grow/theme/plan-theme.ts';
+import { planBundle } from '../../../core/grow/plan-bundle.ts';
 import { planHeadTag } from '../../../core/grow/plan-head-tag.ts';
 import { planLayout } from '../../../core/grow/plan-layout.ts';
 import { planPieces } from '../../../core/grow/plan-pieces.ts';
@@ -72,6 +73,8 @@ function planPart(context: Context, request: GrowRequest): Promise<ChangeSet | u
       return planTheme(context, request);
     case 'head-tag':
       return planHeadTag(context, request);
+    case 'bundle':
+      return planBundle(context, request);
     case 'layout':
       return planLayout(context, request);
     case 'piece':

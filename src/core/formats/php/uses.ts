@@ -75,7 +75,7 @@ const ORDERS: readonly Compare[] = [
 
 /** The order that imports are in; undefined where they are in none. */
 function orderOf(names: readonly string[]): Compare | undefined {
-  if (names.length < 2) return undefined;
+  if (names.length === 0) return undefined;
   return ORDERS.find((compare) => names.every((name, at) => at === 0 || compare(names[at - 1] ?? '', name) <= 0));
 }
 

@@ -185,7 +185,9 @@ function plainView(ground: Ground, { sentence }: PlainName): string {
   const heading = `<h1>${sentence}</h1>`;
   if (all !== undefined) {
     const tag = `x-${all.replaceAll('/', '.')}`;
-    return `<${tag}>\n    ${heading}\n</${tag}>\n`;
+    const frame = viewFile(ground, `components/${all}`);
+    const title = /\$title\b/.test(frame === undefined ? '' : (ground.text(frame) ?? '')) ? ` title="${sentence}"` : '';
+    return `<${tag}${title}>\n    ${heading}\n</${tag}>\n`;
   }
   const frame =
     viewFile(ground, 'layouts.app') === undefined ? undefined : ground.text(viewFile(ground, 'layouts.app') ?? '');

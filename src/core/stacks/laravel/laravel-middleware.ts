@@ -1,13 +1,4 @@
-import {
-  childOf,
-  childrenOf,
-  importsOf,
-  lastPart,
-  readPhp,
-  textOf,
-  type Php,
-  type PhpScript,
-} from '../../formats/php/document.ts';
+import { importsOf, lastPart, readPhp, textOf, type Php, type PhpScript } from '../../formats/php/document.ts';
 import { blockAt } from '../../formats/php/places.ts';
 import type { Edit } from '../../edits/edit.ts';
 import type { Ground } from '../../joints/ground.ts';

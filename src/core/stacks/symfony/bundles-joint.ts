@@ -5,7 +5,8 @@ import { blockedJoint, type JointOf } from '../../joints/joint.ts';
 
 type ModulesJoint = JointOf<'framework.modules'>;
 
-const KERNELS = ['src/Kernel.php', 'app/AppKernel.php', 'src/AppKernel.php'];
+/** The files that an app's kernel can be, relative to the workspace. */
+export const KERNELS = ['src/Kernel.php', 'app/AppKernel.php', 'src/AppKernel.php'];
 
 /** The bundles that an app registers: in a file of their own, or in its kernel (Symfony's docs, "The Bundle System"). */
 export function bundlesJoint(ground: Ground): ModulesJoint {

@@ -1,5 +1,6 @@
-import { isMap, isScalar, parseDocument } from 'yaml';
+import { isMap, isScalar } from 'yaml';
 import { childOf, childrenOf, nameOf, parsePhp, textOf, type Php } from '../../formats/php/document.ts';
+import { readYaml } from '../../formats/yaml/yaml-document.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { Standing } from '../../joints/growth.ts';
 import { ownSources } from '../../joints/own-sources.ts';
@@ -93,9 +94,10 @@ function commentBefore(text: string, { start }: Php): string {
 export function listedRoutes(ground: Ground, controllers: readonly Controller[]): (Standing & { action: string })[] {
   return routeFiles(ground).flatMap((file) => {
     const source = ground.text(file) ?? '';
-    const document = parseDocument(source, { logLevel: 'silent' });
-    if (document.errors.length > 0 || !isMap(document.contents)) return [];
-    return document.contents.items.flatMap(({ key, value }): (Standing & { action: string })[] => {
+    const read = readYaml(source);
+    const contents: unknown = 'reason' in read ? undefined : read.document.contents;
+    if (!isMap(contents)) return [];
+    return contents.items.flatMap(({ key, value }): (Standing & { action: string })[] => {
       if (!isScalar(key) || !isMap(value) || !key.range || !value.range) return [];
       const address = value.get('path');
       const shown = value.get('controller') ?? value.getIn(['defaults', '_controller']);
