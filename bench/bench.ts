@@ -15,7 +15,7 @@ const top = fs.mkdtempSync(path.join(os.tmpdir(), 'ligament-bench-'));
 const host = path.join(top, 'allotment');
 fs.cpSync(path.join(root, 'demo/allotment'), host, {
   recursive: true,
-  filter: (file) => !/(node_modules|dist)$/.test(file),
+  filter: (file) => !/(node_modules|dist|office)$/.test(file),
 });
 commitAsIs(host);
 

@@ -116,7 +116,7 @@ function benchOwnShare(root: string, top: string, program: string, env: NodeJS.P
   };
   const fresh = (): void => {
     fs.rmSync(host, { recursive: true, force: true });
-    const filter = (file: string): boolean => !/(node_modules|dist)$/.test(file);
+    const filter = (file: string): boolean => !/(node_modules|dist|office)$/.test(file);
     fs.cpSync(path.join(root, 'demo/allotment'), host, { recursive: true, filter });
   };
   process.stdout.write('\n');

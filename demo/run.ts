@@ -1,13 +1,17 @@
 // The whole example: a copy of the demo host, an offline registry, and every command of Ligament on it, one by one.
-import { execFileSync, spawn } from 'node:child_process';
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { composerHome, installPhpShelf } from './registry/php-shelf.ts';
 import { openProjectRegistry, projectRoot, registryEnvironment } from './registry/open.ts';
 
 const USUAL = ['tailwindcss', 'vue-router', 'pinia', 'eslint', 'prettier', 'vitest'];
 
 const root = projectRoot();
+const SHELF = path.join(root, 'node_modules/.cache/demo/office');
+// Its workspace of PHP needs these two; without them the rest is shown.
+const hasPhp = ['php', 'composer'].every((name) => spawnSync(name, ['--version'], { stdio: 'ignore' }).status === 0);
 const top = fs.realpathSync(fs.mkdtempSync(path.join(os.tmpdir(), 'ligament-demo-')));
 const host = path.join(top, 'allotment');
 const registry = await openProjectRegistry();
@@ -15,6 +19,9 @@ const environment: Record<string, string | undefined> = {
   ...process.env,
   ...registryEnvironment(registry.url, path.join(root, 'node_modules/.cache/demo')),
   XDG_STATE_HOME: path.join(top, 'state'),
+  COMPOSER_HOME: composerHome({ folder: SHELF }),
+  COMPOSER_CACHE_DIR: path.join(SHELF, 'cache'),
+  COMPOSER_ALLOW_SUPERUSER: '1',
   ...(process.stdout.isTTY ? {} : { NO_COLOR: '1' }),
 };
 
@@ -29,9 +36,15 @@ async function demonstrate(): Promise<void> {
   say('A project of its own: the site of an allotment-garden society, with its packages installed and all committed.');
   fs.cpSync(path.join(root, 'demo/allotment'), host, {
     recursive: true,
-    filter: (file) => !/(node_modules|dist)$/.test(file),
+    filter: (file) => !/(node_modules|dist|vendor|var)$/.test(file),
   });
   await run('npm', ['install', '--no-audit', '--no-fund', '--loglevel=error'], true);
+  if (hasPhp) {
+    const list = fs.readFileSync(path.join(root, 'demo/shelf/office/packages.json'), 'utf8');
+    await installPhpShelf({ packages: JSON.parse(list) as string[], folder: SHELF });
+    const args = ['update', '--working-dir=office', '--no-scripts', '--no-interaction', '--quiet'];
+    await run('composer', args, true);
+  }
   git('init', '--quiet', '--initial-branch=main');
   git('add', '--all');
   git(
@@ -91,12 +104,30 @@ async function demonstrate(): Promise<void> {
   await ligament('enrol', 'passport', '--answer', 'committee@example.org', '--answer', 'Committee');
   say('It leaves, and the accounts of people with it, since that is asked for.');
   await ligament('detach', 'passport', '--workspace', 'api', '--yes', '--with-data');
+  if (hasPhp) await inTheOffice();
+  else say('The office is a workspace of PHP: with php-cli and composer installed it is shown too.');
   say('What was done?');
   await ligament('history');
 
   const left = git('status', '--short');
   if (left !== '') throw new Error(`the project is not what it was:\n${left}`);
   say('git status is clean: the project is byte for byte what it was, lockfile included.');
+}
+
+/** The same words in a workspace of another ecosystem. */
+async function inTheOffice(): Promise<void> {
+  const office = ['--workspace', 'office'];
+  say('The office of the committee is built with Symfony: what is there?');
+  await ligament('survey', ...office);
+  say('A log for it. Composer’s own solver has judged before anything is shown.');
+  await ligament('attach', 'monolog-bundle', ...office, '--preview');
+  await ligament('attach', 'monolog-bundle', ...office, '--yes');
+  say('A page like those beside it, linked where they are, and a bundle with pages of its own.');
+  await ligament('grow', 'page', 'Duty rosters', '--link', ...office, '--yes');
+  await ligament('grow', 'bundle', 'SeedBank', '--at', '/seed-bank', ...office, '--yes');
+  say('The bundle is taken out whole, and the rest as well.');
+  await ligament('detach', 'bundle:SeedBank', ...office, '--yes');
+  await ligament('detach', 'page:DutyRosters', 'monolog-bundle', ...office, '--yes');
 }
 
 function say(text: string): void {

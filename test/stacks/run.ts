@@ -24,6 +24,7 @@ import {
 } from './receipts.ts';
 import { shelvedSoFar, writeShelf } from './shelf.ts';
 import { renderSupport } from './support.ts';
+import { tryParts } from './parts.ts';
 import { installPhpShelf, phpShelf, writePhpShelf } from './php-shelf.ts';
 import { HOSTS, isPhpHost, installShelf, lockedPackages, SHELF, StackHost, WORK } from './work.ts';
 
@@ -190,6 +191,7 @@ async function tryUnit(host: StackHost, stack: string, group: string[]): Promise
   const began = performance.now();
   await browse(host);
   const found = await tryTogether(host, stack, group);
+  if (!isLook && group.length > 1) faults.push(...(await tryParts(host)));
   const seconds = Math.round((performance.now() - began) / 1000);
   const modules = modulesIn(host.coverage);
   outcomes.push(...found);

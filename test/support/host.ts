@@ -160,13 +160,13 @@ export class TestHost {
   }
 }
 
-/** A copy of the demo host, without anything installed. */
+/** A copy of the demo host, without anything installed, and without its workspace of PHP, which has hosts of its own (test/stacks). */
 export function demoHost(): TestHost {
   const host = new TestHost();
   const source = path.join(projectRoot(), 'demo/allotment');
   fs.cpSync(source, host.root, {
     recursive: true,
-    filter: (file) => !/[\\/](node_modules|dist|package-lock\.json)$/.test(file),
+    filter: (file) => !/[\\/](node_modules|dist|package-lock\.json|office)$/.test(file),
   });
   return host;
 }

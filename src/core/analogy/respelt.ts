@@ -149,6 +149,8 @@ function spellingOf(
     return isProse || isTitle ? 'sentence' : 'pascal';
   }
   if (/Identifier$|^Property$/.test(kind)) return 'camel';
+  // A part of a longer name in small letters is joined as that is.
+  if (text[one.start - 1] === '_' || text[one.end] === '_') return 'snake';
   return isProse && !isPath ? 'lower' : undefined;
 }
 

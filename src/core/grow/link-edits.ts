@@ -34,27 +34,37 @@ export function linkEdit(ground: Ground, pages: readonly Named[], subject: Subje
   const isWrapped = last.kind !== 'element';
   const made = madeLike([first, ...rest], subject);
   const code = isWrapped ? made.slice(1, -1) : made;
+  // Links that have nothing in common show nothing of a new one.
+  if (code.trim() === '') return undefined;
   const comma = last.kind === 'ObjectExpression' ? ',' : '';
   return besideEdit(best.file, best.text, { at: last, side: 'behind' }, code, comma);
 }
 
-function toldLink({ text, file }: LinkList, member: Shape, { standing, words }: Named): Told {
+function toldLink({ text, file }: LinkList, member: Shape, { standing, words, other }: Named): Told {
   const code = text.slice(member.start, member.end);
   const isScript = member.kind !== 'element';
   return {
     text: isScript ? `(${code})` : code,
-    file: isScript ? (/\.[jt]sx?$/.test(file) ? `link${path.extname(file)}` : 'link.ts') : 'link.html',
+    file: isScript ? (/\.[jt]sx?$/.test(file) ? `link${path.extname(file)}` : 'link.ts') : linkFile(file),
     words,
+    other,
     address: standing.address,
   };
 }
 
+/** A file whose ending says what the markup of a link is written in. */
+function linkFile(file: string): string {
+  return `link${/(\.html\.twig|\.blade\.php)$/.exec(file)?.[0] ?? '.html'}`;
+}
+
 function linkLists(ground: Ground, pages: readonly Named[]): LinkList[] {
   const own = new Set(pages.flatMap(({ standing }) => [standing.file, standing.listed?.file ?? '']));
-  return [...ownSources(ground, /\.([cm]?[jt]sx?|vue|svelte|astro|html)$/)].flatMap(({ file, text }): LinkList[] => {
-    const named = pages.filter((one) => leadsTo(text, one));
-    return named.length < 2 ? [] : listsIn(file, text, named, own.has(file));
-  });
+  return [...ownSources(ground, /\.([cm]?[jt]sx?|vue|svelte|astro|html|twig|blade\.php)$/)].flatMap(
+    ({ file, text }): LinkList[] => {
+      const named = pages.filter((one) => leadsTo(text, one));
+      return named.length < 2 ? [] : listsIn(file, text, named, own.has(file));
+    },
+  );
 }
 
 function listsIn(file: string, text: string, pages: readonly Named[], isOwn: boolean): LinkList[] {
@@ -84,6 +94,8 @@ function leadsTo(text: string, { standing, words }: Named): boolean {
     ['"', "'", '`'].some((quote) => text.includes(`${quote}${standing.address ?? ''}${quote}`))
   )
     return true;
+  const quoted = ['"', "'"].some((quote) => text.includes(quote + (standing.called ?? '\0') + quote));
+  if (quoted) return true;
   const name = ['kebab', 'camel', 'pascal'] as const;
   return standing.listed !== undefined && name.some((one) => text.includes(`name: '${speltAs(words, one)}'`));
 }

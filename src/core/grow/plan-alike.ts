@@ -73,7 +73,7 @@ export async function planAlike(context: Context, request: AlikeRequest): Promis
   const task: Task = { request, place: { ...found, kind }, ground, subject };
   const { edits: made, like, isWaiting, model } = kind.standing.length > 0 ? alikeEdits(task) : firstEdits(task);
   const edits = await laidOut(context, found, made, model);
-  const link = request.link ? linkEdit(ground, namedAll(kind), { ...subject, words: given }) : undefined;
+  const link = request.link ? linkEdit(ground, namedAll(kind), subject) : undefined;
   return partChange(context, found, {
     id,
     title: `${TITLES[part]} ${speltAs(given, 'sentence')}`,

@@ -14,6 +14,8 @@ export interface Standing {
   file: string;
   /** Its name as the host writes it: `PlotsPage`, `plots`. */
   name: string;
+  /** What links to it may name it by: its route's name. */
+  called?: string | undefined;
   /** It states its address itself, and waits for no table. */
   states?: boolean | undefined;
   /** Where it is listed; nowhere where its file alone makes it what it is. */

@@ -151,7 +151,7 @@ describe('a fault at every operation of the file door', { timeout: 600_000 }, ()
   let undo: Prepared;
   beforeAll(async () => {
     const source = path.join(projectRoot(), 'demo/allotment');
-    const filter = (file: string): boolean => !/(node_modules|dist|package-lock\.json)$/.test(file);
+    const filter = (file: string): boolean => !/(node_modules|dist|package-lock\.json|office)$/.test(file);
     fs.cpSync(source, root, { recursive: true, filter });
     const definition = await loadDefinition(nodeFiles, CATALOG, 'tailwindcss');
     const request = { definition, workspace: 'web', choices: {} };

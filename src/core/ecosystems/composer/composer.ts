@@ -3,6 +3,7 @@ import type { Edit } from '../../edits/edit.ts';
 import { splitPointer } from '../../formats/json-pointer.ts';
 import { recordOf, textsOf } from '../../records.ts';
 import type { Reader } from '../../ports.ts';
+import { jsonIn } from '../../text/json-text.ts';
 import { readText } from '../../text/utf8.ts';
 import type { DeclaredPackage, Ecosystem, PackageMove, Project } from '../ecosystem.ts';
 import { packageEdit, readJsonManifest } from '../json-manifest.ts';
@@ -29,7 +30,7 @@ export const composer: Ecosystem = {
   readOnly: false,
   async members(reader, root) {
     const all = await readJsonManifest(reader, root, MANIFEST);
-    return all ? memberFolders(reader, root, pathRepositories(all), COMPOSER) : [];
+    return all ? memberFolders(reader, root, pathRepositories(all), COMPOSER) : appsBelow(reader, root);
   },
   namesMembers: (reader, root) => /"type"\s*:\s*"path"/.test(readText(reader, path.join(root, MANIFEST)) ?? ''),
   async read(reader, root, folder) {
@@ -47,6 +48,16 @@ export const composer: Ecosystem = {
   broughtVersion: (reader, root, folder, name) =>
     versionIn(installedIn(reader, root, folder), name) ?? versionIn(lockedIn(reader, root, folder), name),
 };
+
+/** Apps in folders of their own right below a root that another ecosystem keeps: such a folder says what it is by its `type` (Composer's docs, "The composer.json schema"). */
+function appsBelow(reader: Reader, root: string): string[] {
+  return reader.list(root).flatMap(({ name, kind }) => {
+    if (kind !== 'folder' || name.startsWith('.') || name === 'vendor') return [];
+    // One that cannot be read says nothing, and stops nobody who works beside it.
+    const { type } = recordOf(jsonIn(readText(reader, path.join(root, name, MANIFEST))));
+    return type === 'project' ? [name] : [];
+  });
+}
 
 /** The packages that are installed, read when the first is asked for. */
 function installedLate(reader: Reader, root: string, folder: string): () => ReadonlyMap<string, Release> {

@@ -26,6 +26,8 @@ export interface Route {
   by: { local: string; name: string; action: string } | undefined;
   /** The view that it shows itself. */
   view: string | undefined;
+  /** Its own name, where it has no part of a group's. */
+  called: string | undefined;
   /** It answers at more than its own address, or to more than requests for a page. */
   isWide: boolean;
 }
@@ -85,6 +87,7 @@ function routeIn(script: PhpScript, statement: Php, chain: readonly Called[], { 
       list,
       by: actionIn(script, given.at(-1)),
       view: name === 'view' ? textGiven(script, given[1]) : viewIn(script, given.at(-1)),
+      called: textGiven(script, called(chain, 'name')?.given[0]),
       isWide: !/^(get|view|inertia)$/.test(name),
     },
   ];
@@ -143,7 +146,7 @@ function viewIn(script: PhpScript, node: Php | undefined): string | undefined {
 /** A route as a part that stands: by the class that answers, else by the view that it shows; undefined where neither can be told. */
 export function standingOf(
   ground: Ground,
-  { file, address, entry, below, list, by, view }: Route,
+  { file, address, entry, below, list, by, view, called: name_ }: Route,
 ): Standing | undefined {
   const listed = { file, entry, below, list, form: 'statement' as const };
   if (by) {
@@ -153,6 +156,7 @@ export function standingOf(
       address,
       file: own.file,
       name: lastPart(by.name),
+      called: name_,
       listed: { ...listed, brought: broughtBy(ground, file, by.name) },
     };
   }

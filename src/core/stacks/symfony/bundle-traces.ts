@@ -128,11 +128,7 @@ function tracesOf(
   return files.flatMap((file) => {
     const isMade = MADE.some((one) => file.startsWith(`${ground.inHost(one)}/`));
     if (isMade || (texts.has(file) && texts.get(file) === undefined)) return [];
-    if (
-      !/\.(php|twig|ya?ml|xml|neon|dist|json|js|ts)$/.test(file) ||
-      /[.-]lock(\.json)?$/.test(file)
-    )
-      return [];
+    if (!/\.(php|twig|ya?ml|xml|neon|dist|json|js|ts)$/.test(file) || /[.-]lock(\.json)?$/.test(file)) return [];
     const text = texts.get(file) ?? ground.text(file) ?? '';
     if (text.length > LARGEST) return [];
     return text.split('\n').flatMap((line, at): Trace[] => {

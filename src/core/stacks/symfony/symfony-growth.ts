@@ -41,7 +41,9 @@ function kindOf(ground: Ground, controllers: readonly Controller[], part: 'page'
   const listed = listedRoutes(ground, controllers);
   // One that answers at several addresses shows none of them alone.
   const own = controllers.flatMap(({ file, name, routes, answers }): Standing[] =>
-    answers === 1 && routes[0] ? [{ address: routes[0].address, file, name, states: true }] : [],
+    answers === 1 && routes[0]
+      ? [{ address: routes[0].address, file, name, called: routes[0].called, states: true }]
+      : [],
   );
   const all = [...own, ...listed.filter(({ file }) => listed.filter((one) => one.file === file).length === 1)];
   const isPage = ({ file }: Standing): boolean => shows({ text: ground.text(file) ?? '' });

@@ -12,7 +12,7 @@ export interface Controller {
   /** `PlotController`, and with its namespace. */
   name: string;
   fullName: string;
-  routes: { address: string; action: string }[];
+  routes: { address: string; action: string; called?: string | undefined }[];
   /** How many of its methods answer something, also at addresses with parts left open. */
   answers: number;
 }
@@ -37,20 +37,19 @@ function controllerIn(
 ): Controller {
   const name = nameOf(script, node) ?? '';
   const [own] = routesOf(script, node, commentBefore(script.text, node));
-  const routes: Controller['routes'] = [];
-  let answers =
-    own && childrenOf(childOf(node, 'body'), 'method_declaration').some((one) => nameOf(script, one) === '__invoke')
-      ? 1
-      : 0;
-  if (answers > 0 && own !== undefined && isPlain(own)) routes.push({ address: own, action: '__invoke' });
-  for (const method of childrenOf(childOf(node, 'body'), 'method_declaration')) {
-    const found = routesOf(script, method, commentBefore(script.text, method));
-    answers += found.length > 0 ? 1 : 0;
-    for (const one of found) {
-      const address = `${own ?? ''}${one === '/' && own !== undefined ? '' : one}` || '/';
-      if (isPlain(address)) routes.push({ address, action: nameOf(script, method) ?? '' });
-    }
-  }
+  const methods = childrenOf(childOf(node, 'body'), 'method_declaration');
+  const isInvoked = own !== undefined && methods.some((one) => nameOf(script, one) === '__invoke');
+  const found = methods.map((one) => ({ one, stated: routesOf(script, one, commentBefore(script.text, one)) }));
+  const all = found.flatMap(({ one, stated }) =>
+    stated.map(({ path, called }) => ({
+      address: `${own?.path ?? ''}${path === '/' && own ? '' : path}` || '/',
+      action: nameOf(script, one) ?? '',
+      called: called && (own?.called ?? '') + called,
+    })),
+  );
+  const invoked = isInvoked ? [{ address: own.path, action: '__invoke', called: own.called }] : [];
+  const routes = [...invoked, ...all].filter(({ address }) => isPlain(address));
+  const answers = invoked.length + found.filter(({ stated }) => stated.length > 0).length;
   return {
     file,
     text: script.text,
@@ -66,15 +65,34 @@ function isPlain(address: string): boolean {
   return address.startsWith('/') && !/[{}%]/.test(address);
 }
 
-function routesOf(script: { text: string }, node: Php, comment: string): string[] {
+/** A route as something states it. */
+interface Stated {
+  path: string;
+  called: string | undefined;
+}
+
+function routesOf(script: { text: string }, node: Php, comment: string): Stated[] {
   const attributes = childrenOf(node, 'attribute_list').flatMap((list) =>
     childrenOf(list, 'attribute_group').flatMap((group) => childrenOf(group, 'attribute')),
   );
   const stated = attributes
     .filter((one) => ROUTE.test(textOf(script, one.children[0])))
-    .map((one) => pathIn(script, childOf(one, 'parameters')));
-  const noted = [...comment.matchAll(/@(?:\w+\\)?Route\(\s*(?:path\s*=\s*)?"([^"]*)"/g)].map(([, path = '']) => path);
+    .map((one) => ({
+      path: pathIn(script, childOf(one, 'parameters')),
+      called: givenAs(script, childOf(one, 'parameters'), 'name'),
+    }));
+  const noted = [...comment.matchAll(/@(?:\w+\\)?Route\(\s*(?:path\s*=\s*)?"([^"]*)"([^)]*)/g)].map(
+    ([, path = '', rest = '']) => ({ path, called: /\bname\s*=\s*"([^"]*)"/.exec(rest)?.[1] }),
+  );
   return [...stated, ...noted];
+}
+
+/** The text that a call is given by a name. */
+function givenAs(script: { text: string }, given: Php | undefined, name: string): string | undefined {
+  const value = childrenOf(given, 'argument')
+    .find((one) => nameOf(script, one) === name)
+    ?.children.at(-1);
+  return value?.kind === 'string' ? textOf(script, value).slice(1, -1) : undefined;
 }
 
 /** The path that a route is given first, or by its name; what leaves it out is at the address of its class. */
@@ -107,7 +125,14 @@ export function listedRoutes(ground: Ground, controllers: readonly Controller[])
       const end = source.slice(0, value.range[1]).trimEnd().length;
       const entry = { start: key.range[0], end };
       return [
-        { address, action, file: own.file, name: own.name, listed: { file, entry, below: '/', form: 'statement' } },
+        {
+          address,
+          action,
+          file: own.file,
+          name: own.name,
+          called: String(key.value),
+          listed: { file, entry, below: '/', form: 'statement' },
+        },
       ];
     });
   });
