@@ -1,6 +1,6 @@
 import { NodeTypes, parse, type ElementNode, type RootNode, type TemplateChildNode } from '@vue/compiler-dom';
 import { isTooDeep } from '../formats/component/blocks.ts';
-import { rootShape, type Shape } from './shape.ts';
+import { isNested, rootShape, type Shape } from './shape.ts';
 
 /** The shape of markup, as templates of components and pages have it; what stands in braces is one word to it. */
 export function markupShape(text: string, shift = 0): Shape | undefined {
@@ -16,7 +16,8 @@ export function markupShape(text: string, shift = 0): Shape | undefined {
   } catch {
     return undefined;
   }
-  return rootShape('markup', text, shift, childShapes(root, text, shift));
+  const shape = rootShape('markup', text, shift, childShapes(root, text, shift));
+  return isNested(shape) ? shape : undefined;
 }
 
 /** The text with all that stands in braces made harmless to a parser of tags, at the same offsets. */

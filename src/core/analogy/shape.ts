@@ -33,6 +33,18 @@ export function rootShape(kind: string, text: string, shift: number, members: Sh
   return { kind, start: shift, end: shift + text.length, slots: [], members, stays: true };
 }
 
+/** Whether all parts of a shape lie in it, and share no text: what a parser makes of broken markup may not. */
+export function isNested(shape: Shape): boolean {
+  const parts = [...shape.slots, ...(shape.members ?? [])].sort((a, b) => a.start - b.start);
+  return parts.every(
+    (part, at) =>
+      part.start >= shape.start &&
+      part.end <= (parts[at + 1]?.start ?? shape.end) &&
+      part.end <= shape.end &&
+      isNested(part),
+  );
+}
+
 /** All shapes below one, itself first. */
 export function* shapesIn(shape: Shape): Generator<Shape> {
   const open = [shape];

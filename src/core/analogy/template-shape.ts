@@ -10,6 +10,9 @@ interface Tag {
   given: string;
 }
 
+// What a tag is given is shorter: each look for its end is bounded.
+const LONGEST = 5000;
+
 // What begins so in sheets.
 const AT_RULES = /^(media|import|keyframes|font|supports|layer|charset|container|property|tailwind|apply)$/;
 
@@ -29,7 +32,7 @@ export function bladeShape(text: string): Shape | undefined {
 }
 
 function twigTags(text: string): Tag[] {
-  return [...text.matchAll(/\{%[-~]?\s*(\w+)((?:'[^']*'|"[^"]*"|[^%'"]|%(?!\}))*?)[-~]?%\}/g)].map(
+  return [...text.matchAll(/\{%[-~]?\s*(\w+)((?:'[^']*'|"[^"]*"|[^%'"]|%(?!\})){0,500}?)[-~]?%\}/g)].map(
     ({ index, 0: whole, 1: name = '', 2: given = '' }) => ({ start: index, end: index + whole.length, name, given }),
   );
 }
@@ -51,7 +54,7 @@ function closing(text: string, open: number): number {
   const inside = /'(?:\\.|[^'\\])*'|"(?:\\.|[^"\\])*"|[()]/g;
   inside.lastIndex = open;
   let depth = 0;
-  for (let match = inside.exec(text); match; match = inside.exec(text)) {
+  for (let match = inside.exec(text); match && match.index < open + LONGEST; match = inside.exec(text)) {
     depth += match[0] === '(' ? 1 : match[0] === ')' ? -1 : 0;
     if (depth === 0) return match.index + 1;
   }
@@ -106,6 +109,8 @@ function pairsOf(tags: readonly Tag[], opens: (name: string) => string | undefin
 
 function isInTag(text: string, at: number): boolean {
   const open = text.lastIndexOf('<', at - 1);
+  // Nobody writes longer tags, and each look back costs.
+  if (at - open > LONGEST) return false;
   return open !== -1 && /[a-zA-Z/]/.test(text[open + 1] ?? '') && !closesBefore(text, open, at);
 }
 

@@ -118,6 +118,7 @@ export const growSpec = z.strictObject({
     z.optional(z.array(z.string()).check(z.minLength(1))),
     'how tests are run: a program of an installed package and its arguments; the files of the tests stand behind them',
   ),
+  passes: told(z.optional(z.string()), 'what is said where the tests pass; `passed` where nothing is told'),
   formatter: told(
     z.optional(
       z.strictObject({

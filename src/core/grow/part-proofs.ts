@@ -13,8 +13,11 @@ export async function testProofs(context: Context, place: Growing, edits: readon
   const files = edits.flatMap(({ file, format }) => (format === 'whole' ? [file] : []));
   const tests = testsAmong(files, place.facts.folder);
   if (tests.length === 0) return [];
-  const run = (await forParts(context, place.stack)).find((one) => one.tests)?.tests;
-  return run ? [{ proof: 'run', run: [...run, ...tests], says: 'passed', checks: 'its tests pass' }] : [];
+  const found = (await forParts(context, place.stack)).find((one) => one.tests);
+  const run = found?.tests;
+  return run
+    ? [{ proof: 'run', run: [...run, ...tests], says: found.passes ?? 'passed', checks: 'its tests pass' }]
+    : [];
 }
 
 /** The proofs that pages are shown as they were. */

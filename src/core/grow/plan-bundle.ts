@@ -20,7 +20,7 @@ import { laidOut } from './laid-out.ts';
 import { isPageAddress } from './page-address.ts';
 import { hasGrown, partChange } from './part-change.ts';
 import { takenFile, wrongWord } from './part-problems.ts';
-import { routeProofs } from './part-proofs.ts';
+import { routeProofs, testProofs } from './part-proofs.ts';
 
 const KIND = 'bundle';
 
@@ -58,7 +58,7 @@ export async function planBundle(context: Context, request: BundleRequest): Prom
     way: made.about.join(', '),
     choices: { at },
     edits,
-    proofs: routeProofs(place.stack, part, { words, address: at }),
+    proofs: [...routeProofs(place.stack, part, { words, address: at }), ...(await testProofs(context, place, edits))],
     tell: [],
   });
 }

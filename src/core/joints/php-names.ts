@@ -8,11 +8,11 @@ function roots(ground: Ground): { prefix: string; folder: string }[] {
   const { all } = phpProject(ground) ?? {};
   const found = ['autoload', 'autoload-dev'].flatMap((key) =>
     Object.entries(recordOf(recordOf(recordOf(all)[key])['psr-4'])).flatMap(([prefix, folders]) =>
-      [folders]
-        .flat()
-        .flatMap((folder) =>
-          typeof folder === 'string' ? [{ prefix, folder: ground.inHost(folder.replace(/\/$/, '')) }] : [],
-        ),
+      [folders].flat().flatMap((folder) => {
+        const own = typeof folder === 'string' ? ground.inHost(folder.replace(/\/$/, '')) : '..';
+        // A manifest may name folders outside of the project: nothing there is its own.
+        return /^(\.\.|\/)/.test(own) ? [] : [{ prefix, folder: own }];
+      }),
     ),
   );
   return found.sort((a, b) => b.prefix.length - a.prefix.length);
