@@ -1,6 +1,5 @@
 import { createHash } from 'node:crypto';
 import fs from 'node:fs';
-import os from 'node:os';
 import path from 'node:path';
 import { openComposerSource } from '../../src/core/ecosystems/composer/source.ts';
 
