@@ -9,7 +9,7 @@ import { printable } from './printable.ts';
 
 /**
  * Everything that a change set will do, for people, in the order in which it is judged: packages, what changes in files that are there,
- * new files, the record and what is run, proofs, totals. `whole`: new files and Ligament's own records are shown line by line too.
+ * files that come and go, the record and what is run, proofs, totals. `whole`: new files and Ligament's own records are shown line by line too.
  */
 export function renderChangeSet(changes: ChangeSet, whole: boolean): string {
   const proofs = changes.proofs.map((task) => bullet(task.words));
@@ -21,6 +21,7 @@ export function renderChangeSet(changes: ChangeSet, whole: boolean): string {
     packagesBlock(changes),
     section('Changes', changedFiles(changes, whole)),
     section('New files', newFiles(changes, whole)),
+    section('Removed files', goneFiles(changes, whole)),
     recordsBlock(changes, whole),
     section('Commands', commands(changes)),
     secretsBlock(changes),
@@ -126,9 +127,9 @@ function choices(parts: ChangeSet['parts']): string {
   return rows.length === 0 ? '' : [...columns([...unique.values()]), ...hint].join('\n');
 }
 
-/** What changes in files that are there, and what goes. */
+/** What changes in files that are there and stay. */
 function changedFiles({ files }: ChangeSet, whole: boolean): string {
-  const shown = files.filter((change) => (isHosts(change.role) || whole) && stateOf(change) !== 'new');
+  const shown = files.filter((change) => (isHosts(change.role) || whole) && stateOf(change) === 'changed');
   const rendered = shown.slice(0, whole ? shown.length : MOST_ENTRIES).map((change) => renderFile(change));
   const more = shown.length - rendered.length;
   if (more > 0) rendered.push(pc.dim(`  and ${more} more files; --verbose or --format patch shows all.`));
@@ -147,6 +148,18 @@ function newFiles({ files, kind }: ChangeSet, whole: boolean): string {
     shown.length > 0 && kind === 'attach'
       ? [pc.dim('  --verbose shows what is in them; --preview --file PATH shows one.')]
       : [];
+  return [...shortened(columns(rows), whole, 'files'), ...hint].join('\n');
+}
+
+/** Files that go as a whole: a line each, as those that come. */
+function goneFiles({ files }: ChangeSet, whole: boolean): string {
+  const shown = files.filter((change) => (isHosts(change.role) || whole) && stateOf(change) === 'gone');
+  if (whole) return shown.map((change) => renderFile(change)).join('\n\n');
+  const rows = shown.map(({ file, before }) => [
+    `  ${pc.bold(printable(file))}`,
+    pc.dim(counted(linesOf(before), 'line')),
+  ]);
+  const hint = shown.length > 0 ? [pc.dim('  --verbose shows what is in them.')] : [];
   return [...shortened(columns(rows), whole, 'files'), ...hint].join('\n');
 }
 

@@ -55,7 +55,8 @@ export async function planBundle(context: Context, request: BundleRequest): Prom
   return partChange(context, place, {
     id,
     title: `Bundle ${name.sentence}`,
-    way: made.about.join(', '),
+    way: `at ${at}, in ${made.folder}`,
+    about: made.about,
     choices: { at },
     edits,
     proofs: [...routeProofs(place.stack, part, { words, address: at }), ...(await testProofs(context, place, edits))],

@@ -163,8 +163,8 @@ export interface Trace {
 /** How bundles come to be, and how one is taken out. */
 export interface BundleGrowth {
   standing: Bundle[];
-  /** What makes one whose pages are below an address; why not, where it cannot. */
-  make(this: void, name: PlainName, address: string): { edits: Edit[]; about: string[] } | NoLayout;
+  /** What makes one whose pages are below an address, its folder, and what people should know of it; why not, where it cannot. */
+  make(this: void, name: PlainName, address: string): { edits: Edit[]; folder: string; about: string[] } | NoLayout;
   /** The texts of files without one (undefined where they go), and what still names it then. */
   without(this: void, bundle: Bundle): Promise<{ texts: Map<string, string | undefined>; left: Trace[] } | NoLayout>;
 }

@@ -3,7 +3,7 @@ import { wholeFile, type Edit } from '../../edits/edit.ts';
 import { joinPointer } from '../../formats/json-pointer.ts';
 import { readPhp } from '../../formats/php/document.ts';
 import type { Ground } from '../../joints/ground.ts';
-import type { Bundle, BundleGrowth, NoLayout, PlainName } from '../../joints/growth.ts';
+import type { Bundle, BundleGrowth, PlainName } from '../../joints/growth.ts';
 import { ownSources } from '../../joints/own-sources.ts';
 import { namespaceOf, ownClassFile } from '../../joints/php-names.ts';
 import { bundlesJoint, KERNELS } from './bundles-joint.ts';
@@ -60,7 +60,7 @@ function made(
   standing: readonly Bundle[],
   name: PlainName,
   address: string,
-): { edits: Edit[]; about: string[] } | NoLayout {
+): ReturnType<BundleGrowth['make']> {
   const class_ = `${name.pascal}Bundle`;
   const [sibling] = standing.filter(({ file }) => ground.has(file));
   const folder = placeFor(ground, sibling, name);
@@ -97,7 +97,8 @@ function made(
       ...services.edits,
       ...testEdits(ground, name, address),
     ],
-    about: [`in ${folder}`, `its pages below ${address}`, ...services.about],
+    folder,
+    about: services.about,
   };
 }
 
