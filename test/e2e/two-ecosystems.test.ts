@@ -75,7 +75,7 @@ describe('a project of two ecosystems', () => {
     const before = sources(host);
     const attached = host.ligament('attach', './kit', '--yes', '--allow-commands');
     expect(attached.status).toBe(3);
-    expect(attached.stderr).toContain("the PHP extension compost");
+    expect(attached.stderr).toContain('the PHP extension compost');
     expect(sources(host)).toEqual(before);
   });
 });

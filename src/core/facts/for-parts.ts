@@ -16,5 +16,7 @@ export async function forParts(context: Context, stack: StackFacts): Promise<Gro
 
 /** Of some files, relative to the host's root, the tests among them, from the workspace on. */
 export function testsAmong(files: readonly string[], workspace: string): string[] {
-  return files.filter((file) => /\.(test|spec)\.\w+$|Test\.php$/.test(file)).map((file) => path.posix.relative(workspace, file));
+  return files
+    .filter((file) => /\.(test|spec)\.\w+$|Test\.php$/.test(file))
+    .map((file) => path.posix.relative(workspace, file));
 }

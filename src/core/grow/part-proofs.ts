@@ -22,7 +22,15 @@ export async function testProofs(context: Context, place: Growing, edits: readon
 
 /** The proofs that pages are shown as they were. */
 export function visitProofs({ traits, builds }: StackFacts, addresses: readonly string[]): Ledger['proofs'] {
-  if (!traits.serve || builds === 'server') return [];
+  if (!traits.serve) return [];
+  if (builds === 'server')
+    return 'folder' in traits.serve
+      ? []
+      : addresses.map((address) => ({
+          proof: 'http',
+          steps: [{ ask: `GET ${address}`, status: 200 }],
+          checks: `the page is at ${address}`,
+        }));
   return addresses.map((visit) => ({ proof: 'page', visit, checks: `the page is at ${visit}` }));
 }
 

@@ -44,7 +44,7 @@ export async function whatGrows(context: Context, folder: string): Promise<WhatG
   const parts: WhatGrows['parts'] = found.map(({ part, how }) => ({ part, how }));
   for (const { place } of sides) {
     const own = new Ground(context.reader, context.host.root, place.stack.workspace);
-    const pages = (await growthOf(own, place.stack)).layout?.().pages ?? [];
+    const pages = (await growthOf(own, place.stack)).layout?.()?.pages ?? [];
     if (pages.length > 0) parts.push({ part: 'layout', how: aroundOf(pages) });
   }
   for (const { place } of sides) {

@@ -171,6 +171,6 @@ export interface BundleGrowth {
 
 /** What grows in a workspace, as its stack tells when it is asked for; what is left out does not grow there. */
 export type Growth = Partial<Record<AlikePart, () => KindGrowth | undefined>> & {
-  layout?: (() => LayoutGrowth) | undefined;
+  layout?: (() => LayoutGrowth | undefined) | undefined;
   bundle?: (() => BundleGrowth) | undefined;
 };

@@ -4,6 +4,7 @@ import type { Ground } from '../../joints/ground.ts';
 import type { First, Growth, KindGrowth, PlainName } from '../../joints/growth.ts';
 import { namespaceOf, ownClassFile } from '../../joints/php-names.ts';
 import { answersOnly, templateComponents } from '../../joints/template-parts.ts';
+import { laravelLayout } from './laravel-layout.ts';
 import { laravelMiddleware } from './laravel-middleware.ts';
 import { routesIn, standingOf, viewFile, type Route } from './laravel-routes.ts';
 
@@ -17,6 +18,7 @@ export function laravelGrowth(ground: Ground): Growth {
   ];
   return {
     page: () => (web !== undefined && ground.has(web) ? pages(ground, found, web) : undefined),
+    layout: () => (web !== undefined && ground.has(web) ? laravelLayout(ground, pages(ground, found, web)) : undefined),
     endpoint: () =>
       endpoints(
         ground,

@@ -6,6 +6,7 @@ import { namespaceOf, ownClassFile } from '../../joints/php-names.ts';
 import { answersOnly, templateComponents } from '../../joints/template-parts.ts';
 import { plainController, plainTemplate } from './plain-parts.ts';
 import { symfonyBundles } from './symfony-bundles.ts';
+import { symfonyLayout } from './symfony-layout.ts';
 import { controllersOf, listedRoutes, readsControllers, routeFiles, type Controller } from './symfony-routes.ts';
 
 /** What grows in an app built with Symfony (its docs, "Controller", "Routing", "Creating and Using Templates"). */
@@ -18,6 +19,7 @@ export function symfonyGrowth(ground: Ground): Growth {
     page: () => (hasTemplates || controllers.some(shows) ? page() : undefined),
     endpoint: () => kindOf(ground, controllers, 'endpoint'),
     bundle: () => symfonyBundles(ground),
+    layout: () => (hasTemplates ? symfonyLayout(ground, page()) : undefined),
     component: () =>
       hasTemplates
         ? {
