@@ -59,6 +59,14 @@ describe('shapes of PHP, Twig and Blade', () => {
       }
   });
 
+  it('are lines where a text is deeper than anybody can walk, with no bracket in it', () => {
+    for (const part of ['+1', '->a()', '[0]', " . 'x'"]) {
+      const text = `<?php\n\n$all = $one${part.repeat(60_000)};\n`;
+      expect(shapeOfFile(text, 'x.php').kind).toBe('lines');
+    }
+    expect(shapeOfFile(`<?php\n\n$all = 1${'+1'.repeat(400)};\n`, 'x.php').kind).toBe('Program');
+  });
+
   it('keep a text as it is where nothing is other', () => {
     const told = (words: string[], other: string[], text: string): Told => ({ text, file: 'x.php', words, other });
     const plots = "<?php\n\nclass PlotController\n{\n    public function all() { return view('plots.all'); }\n}\n";

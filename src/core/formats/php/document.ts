@@ -29,6 +29,7 @@ export interface PhpScript {
 }
 
 const MOST_LEVELS = 250;
+const DEEPEST = 1000;
 // Far beyond what anybody writes, and what the parser reads within a second.
 const LARGEST = 2 << 20;
 
@@ -69,15 +70,19 @@ export function parsePhp(text: string): Php | PhpFault {
   const tree = phpParser.parse(text);
   if (!tree) return { reason: 'it cannot be parsed', at: 0 };
   try {
-    if (!tree.rootNode.hasError) return copied(tree.walk());
+    if (!tree.rootNode.hasError) return copied(tree.walk(), 0) ?? { reason: 'it is nested too deeply', at: 0 };
     return { reason: 'it cannot be parsed', at: firstError(tree.walk()) };
   } finally {
     tree.delete();
   }
 }
 
-/** The tree as plain data: the parser's own lies in memory that has to be given back. */
-function copied(cursor: TreeCursor): Php {
+/**
+ * The tree as plain data: the parser's own lies in memory that has to be given back. Undefined for one that is deeper than whoever walks it
+ * can go: a sum of a thousand numbers is one, without a bracket in it.
+ */
+function copied(cursor: TreeCursor, depth: number): Php | undefined {
+  if (depth > DEEPEST) return undefined;
   const node: Php = {
     kind: cursor.nodeType,
     field: cursor.currentFieldName ?? undefined,
@@ -86,8 +91,11 @@ function copied(cursor: TreeCursor): Php {
     children: [],
   };
   if (!cursor.gotoFirstChild()) return node;
-  do node.children.push(copied(cursor));
-  while (cursor.gotoNextSibling());
+  do {
+    const child = copied(cursor, depth + 1);
+    if (!child) return undefined;
+    node.children.push(child);
+  } while (cursor.gotoNextSibling());
   cursor.gotoParent();
   return node;
 }

@@ -1,9 +1,10 @@
-import { importsOf, lastPart, readPhp, textOf, type Php, type PhpScript } from '../../formats/php/document.ts';
+import { lastPart, readPhp, textOf, type PhpScript } from '../../formats/php/document.ts';
 import { blockAt } from '../../formats/php/places.ts';
 import type { Edit } from '../../edits/edit.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { First, KindGrowth, PlainName, Standing } from '../../joints/growth.ts';
 import { namespaceOf, ownClassFile } from '../../joints/php-names.ts';
+import { useOf } from './laravel-routes.ts';
 
 /** How middleware comes to be that every request passes (Laravel's docs, "Global Middleware"); undefined where that cannot be told. */
 export function laravelMiddleware(ground: Ground): KindGrowth | undefined {
@@ -42,14 +43,6 @@ function appended(ground: Ground, file: string): Standing[] {
     };
     return [{ file: own.file, name: lastPart(name), listed }];
   });
-}
-
-function useOf(script: PhpScript, name: string): { start: number; end: number } | undefined {
-  const use = script.statements.find(
-    (one: Php) =>
-      one.kind === 'namespace_use_declaration' && importsOf(script.text, one).some((each) => each.name === name),
-  );
-  return use && { start: use.start, end: use.end };
 }
 
 function firstIn(ground: Ground, { pascal }: PlainName, at: { app: string } | { kernel: string }): First {

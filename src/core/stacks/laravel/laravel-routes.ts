@@ -172,9 +172,13 @@ export function viewFile(ground: Ground, view: string): string | undefined {
   return ground.first([ground.inHost(`resources/views/${view.replaceAll('.', '/')}.blade.php`)]);
 }
 
-function broughtBy(ground: Ground, file: string, name: string): (Stretch & { from?: string }) | undefined {
+function broughtBy(ground: Ground, file: string, name: string): Stretch | undefined {
   const script = readPhp(ground.text(file) ?? '');
-  if ('reason' in script) return undefined;
+  return 'reason' in script ? undefined : useOf(script, name);
+}
+
+/** The statement by which a file imports a class. */
+export function useOf(script: PhpScript, name: string): Stretch | undefined {
   const use = script.statements.find(
     (one) => one.kind === 'namespace_use_declaration' && importsOf(script.text, one).some((each) => each.name === name),
   );
