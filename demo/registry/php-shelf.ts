@@ -18,17 +18,6 @@ export function composerHome({ folder }: Pick<PhpShelf, 'folder'>): string {
 
 const AT_ONCE = 8;
 
-/** Every package that a lockfile of Composer's has, by `name@version`. */
-export function composerLocked(file: string): string[] {
-  const lock = JSON.parse(fs.readFileSync(file, 'utf8')) as Record<'packages' | 'packages-dev', Locked[]>;
-  return [...lock.packages, ...lock['packages-dev']].map(({ name, version }) => `${name}@${version}`);
-}
-
-interface Locked {
-  name: string;
-  version: string;
-}
-
 /**
  * Fetches the packages that the runs may ask for, each by the address and the checksum that the repository of this machine tells, and
  * makes a repository of files of them. May use the network; what is there already is not fetched again.

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { freePort } from '../support/free-port.ts';
+import { freePort } from '../../src/core/prove/serve.ts';
 import type { StackHost } from './work.ts';
 
 /** Parts that grow in real hosts: what is asked for, and the address at which the app answers then. */

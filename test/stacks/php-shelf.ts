@@ -25,3 +25,14 @@ export function phpShelf(): string[] {
 export async function installPhpShelf(): Promise<void> {
   await installShelf({ packages: phpShelf(), folder: FOLDER });
 }
+
+/** Every package that a lockfile of Composer's has, by `name@version`. */
+export function composerLocked(file: string): string[] {
+  const lock = JSON.parse(fs.readFileSync(file, 'utf8')) as Record<'packages' | 'packages-dev', Locked[]>;
+  return [...lock.packages, ...lock['packages-dev']].map(({ name, version }) => `${name}@${version}`);
+}
+
+interface Locked {
+  name: string;
+  version: string;
+}

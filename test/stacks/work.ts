@@ -4,8 +4,7 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { projectRoot, registryEnvironment } from '../../demo/registry/open.ts';
-import { composerLocked } from '../../demo/registry/php-shelf.ts';
-import { COMPOSER_HOME, PHP_LIST } from './php-shelf.ts';
+import { COMPOSER_HOME, composerLocked, PHP_LIST } from './php-shelf.ts';
 import { runAsync, type Run } from '../support/run-async.ts';
 
 const PROGRAM = path.join(projectRoot(), 'dist/ligament.js');

@@ -7,6 +7,8 @@ import { givenSecret } from '../given-secrets.ts';
 import { columns, wrap } from './columns.ts';
 import { printable } from './printable.ts';
 
+const SEEN = '--verbose shows what is in them; --preview --file PATH shows one.';
+
 /**
  * Everything that a change set will do, for people, in the order in which it is judged: packages, what changes in files that are there,
  * files that come and go, the record and what is run, proofs, totals. `whole`: new files and Ligament's own records are shown line by line too.
@@ -20,8 +22,8 @@ export function renderChangeSet(changes: ChangeSet, whole: boolean): string {
     section('Choices', choices(changes.parts)),
     packagesBlock(changes),
     section('Changes', changedFiles(changes, whole)),
-    section('New files', newFiles(changes, whole)),
-    section('Removed files', goneFiles(changes, whole)),
+    section('New files', wholeFiles(changes, whole, 'new', changes.kind === 'attach' ? SEEN : '')),
+    section('Removed files', wholeFiles(changes, whole, 'gone', '--verbose shows what is in them.')),
     recordsBlock(changes, whole),
     section('Commands', commands(changes)),
     secretsBlock(changes),
@@ -136,31 +138,16 @@ function changedFiles({ files }: ChangeSet, whole: boolean): string {
   return rendered.join('\n\n');
 }
 
-/** Files that are new: a line each, with their size. */
-function newFiles({ files, kind }: ChangeSet, whole: boolean): string {
-  const shown = files.filter((change) => (isHosts(change.role) || whole) && stateOf(change) === 'new');
+/** Files that come or go as a whole: a line each, with their size; `hint` tells how they are seen. */
+function wholeFiles({ files }: ChangeSet, whole: boolean, state: 'new' | 'gone', hint: string): string {
+  const shown = files.filter((change) => (isHosts(change.role) || whole) && stateOf(change) === state);
   if (whole) return shown.map((change) => renderFile(change)).join('\n\n');
-  const rows = shown.map(({ file, after, executable }) => [
+  const rows = shown.map(({ file, before, after, executable }) => [
     `  ${pc.bold(printable(file))}`,
-    pc.dim(`${counted(linesOf(after), 'line')}${executable ? ', executable' : ''}`),
+    pc.dim(`${counted(linesOf(after ?? before), 'line')}${executable ? ', executable' : ''}`),
   ]);
-  const hint =
-    shown.length > 0 && kind === 'attach'
-      ? [pc.dim('  --verbose shows what is in them; --preview --file PATH shows one.')]
-      : [];
-  return [...shortened(columns(rows), whole, 'files'), ...hint].join('\n');
-}
-
-/** Files that go as a whole: a line each, as those that come. */
-function goneFiles({ files }: ChangeSet, whole: boolean): string {
-  const shown = files.filter((change) => (isHosts(change.role) || whole) && stateOf(change) === 'gone');
-  if (whole) return shown.map((change) => renderFile(change)).join('\n\n');
-  const rows = shown.map(({ file, before }) => [
-    `  ${pc.bold(printable(file))}`,
-    pc.dim(counted(linesOf(before), 'line')),
-  ]);
-  const hint = shown.length > 0 ? [pc.dim('  --verbose shows what is in them.')] : [];
-  return [...shortened(columns(rows), whole, 'files'), ...hint].join('\n');
+  const told = shown.length > 0 && hint !== '' ? [pc.dim(`  ${hint}`)] : [];
+  return [...shortened(columns(rows), whole, 'files'), ...told].join('\n');
 }
 
 function stateOf({ before, after }: FileChange): FileDiff['state'] {

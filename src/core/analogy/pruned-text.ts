@@ -1,4 +1,5 @@
 import { hasOwnLine, cutWithLine } from '../text/own-line.ts';
+import { commentAbove } from '../text/comment-above.ts';
 import { lineStart } from '../text/positions.ts';
 import type { Shape } from './shape.ts';
 
@@ -95,23 +96,6 @@ function lineStretch(text: string, around: Shape, { start, end }: Shape, members
   const { at, removed } = cutWithLine(text, start, end);
   const floor = Math.max(around.start, ...members.filter((one) => one.end <= start).map((one) => one.end));
   return { start: commentAbove(text, floor, at), end: at + removed.length };
-}
-
-/**
- * Where the comment begins that stands right above an offset at the start of a line; the offset itself where there is none, or where
- * it is the one at the top of the text, which is about all of it.
- */
-function commentAbove(text: string, floor: number, at: number): number {
-  let from = at;
-  for (let line = lineStart(text, from - 1); line >= floor && from > floor; line = lineStart(text, from - 1)) {
-    const words = text.slice(line, from).trim();
-    const open = words.endsWith('*/') ? text.lastIndexOf('/*', from) : line;
-    const isWhole = open >= floor && text.slice(lineStart(text, open), open).trim() === '';
-    if (!isWhole || !/^(\/\/|\/\*|<!--.*-->$)/.test(text.slice(open, from).trim())) break;
-    from = lineStart(text, open);
-    if (from === 0) return at;
-  }
-  return from;
 }
 
 function commaStretches(text: string, members: readonly Shape[], cut: ReadonlySet<Shape>): Stretch[] {

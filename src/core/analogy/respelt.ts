@@ -23,8 +23,8 @@ export function spelledLike(text: string, others: readonly Told[], subject: Subj
 export function addressPattern(address: string): RegExp {
   const plain = literally(address.replace(/^\//, ''));
   const asPath = String.raw`(?<=\b(?:path|route)\s*[:=]\s*\{?["'\`])${plain}(?=["'\`/])`;
-  // PHP's routers take paths without a slash as well.
-  const asGiven = String.raw`(?<=\bRoute::\w+\(\s*["'])${plain}(?=["'/])`;
+  // What a class is given first in PHP may leave the slash out as well.
+  const asGiven = String.raw`(?<=\w::\w+\(\s*["'])${plain}(?=["'/])`;
   const asPlain = String.raw`(?<=\bpath:[ \t]+)/${plain}(?=[\s,}]|$)`;
   return new RegExp(String.raw`(?<=["'\`])/${plain}(?=["'\`/?#])|${asPath}|${asGiven}|${asPlain}`, 'g');
 }

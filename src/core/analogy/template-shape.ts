@@ -124,7 +124,6 @@ function closesBefore(text: string, open: number, at: number): boolean {
 
 function asTemplate(shape: Shape, { name, given, start, end }: Tag): void {
   const tag = tagOf(shape);
-  const shift = shape.start - start;
   const ending = given.trim() === '' ? name : `${name} ${given.trim()}`;
   shape.label = TITLES.test(given) ? 'title' : ending;
   // Tags that are told by nothing but their words are there for all alike, whatever is in them.
@@ -132,7 +131,7 @@ function asTemplate(shape: Shape, { name, given, start, end }: Tag): void {
   const inline = TITLED.exec(given);
   if (inline && (shape.members ?? []).length === 0) {
     const [, lead = '', words = ''] = inline;
-    const from = start + shift + (end - start - given.length) + lead.length;
+    const from = end - given.length + lead.length;
     shape.label = 'title';
     shape.slots = [{ kind: 'words', start: shape.start, end: from, slots: [] }];
     shape.members = [{ kind: 'text', start: from, end: from + words.length, slots: [] }];

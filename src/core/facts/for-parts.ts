@@ -14,9 +14,14 @@ export async function forParts(context: Context, stack: StackFacts): Promise<Gro
   return all.flatMap(({ grow = [] }) => grow.filter(({ fits }) => holds(fits, at)));
 }
 
+const TEST_FILE = /\.(test|spec)\.\w+$|Test\.php$/;
+
+/** Whether a file has tests that a runner of tests takes, by its name. */
+export function isTestFile(file: string): boolean {
+  return TEST_FILE.test(file);
+}
+
 /** Of some files, relative to the host's root, the tests among them, from the workspace on. */
 export function testsAmong(files: readonly string[], workspace: string): string[] {
-  return files
-    .filter((file) => /\.(test|spec)\.\w+$|Test\.php$/.test(file))
-    .map((file) => path.posix.relative(workspace, file));
+  return files.filter(isTestFile).map((file) => path.posix.relative(workspace, file));
 }

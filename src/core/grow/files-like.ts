@@ -2,6 +2,7 @@ import { madeLike, type Manner, type Subject, type Told } from '../analogy/like.
 import { isSound } from '../analogy/sound.ts';
 import { speltAs } from '../analogy/spellings.ts';
 import { wholeFile, type Edit } from '../edits/edit.ts';
+import { isTestFile } from '../facts/for-parts.ts';
 import { moduleStyleOf } from '../facts/module-style.ts';
 import { fitFile } from '../formats/script/fit-file.ts';
 import { toNative } from '../formats/script/native.ts';
@@ -11,7 +12,6 @@ import type { Traits } from '../joints/traits.ts';
 import { lineBreakOf } from '../text/code-style.ts';
 import { sharedFiles, type Sibling } from './siblings.ts';
 
-const TESTS = /\.(test|spec|cy)\.\w+$|Test\.php$/;
 const TEST = /\b(it|test|specify)(\.\w+)*\s*\(|\bfunction test|#\[Test\]|@test\b/;
 
 const PLAIN_WORDS = ['plain', 'part'];
@@ -64,10 +64,11 @@ export function filesLike(
       written(main.file, madeLike([plain], subject)),
       ...(kind.beside?.(nameOf(subject.words), placed(main.file)) ?? []),
     ];
-  const gone = goneNames(main.told[0].text, like);
-  const plainMore = kind.beside?.(nameOf(PLAIN_WORDS), main.file) ?? [];
+  const given = kind.gives?.(like) ?? [];
+  const gone = kind.gives?.(main.told[0].text).filter((name) => !given.includes(name));
+  const plainMore = alone ? (kind.beside?.(nameOf(PLAIN_WORDS), main.file) ?? []) : [];
   const others = more.flatMap(({ file, told: known }) => {
-    const base = alone && isMarkup(file) ? plainMore.find((one) => one.format === 'whole') : undefined;
+    const base = isMarkup(file) ? plainMore.find((one) => one.format === 'whole') : undefined;
     // Of one page alone nothing shows what of its template is its own.
     const told: typeof known =
       base?.format === 'whole' ? [{ text: base.operation.text, file, words: PLAIN_WORDS }] : known;
@@ -80,17 +81,9 @@ export function filesLike(
       gone: isMarkup(file) ? gone : undefined,
     });
     // A file of tests without a test fails wherever it is run.
-    return TESTS.test(file) && !TEST.test(text) ? [] : [written(file, text)];
+    return (isTestFile(file) || /\.cy\.\w+$/.test(file)) && !TEST.test(text) ? [] : [written(file, text)];
   });
   return [written(main.file, like), ...others];
-}
-
-/** What a class gave to its template, by names that a new one does not give. */
-function goneNames(was: string, is: string): string[] {
-  const given = (text: string): string[] =>
-    [...text.matchAll(/(?<=[[,(]\s*)['"](\w+)['"]\s*=>/g)].map(([, name = '']) => name);
-  const now = given(is).length;
-  return now > 0 ? [] : given(was).flatMap((name) => [name, `$${name}`]);
 }
 
 function isMarkup(file: string): boolean {

@@ -24,11 +24,6 @@ import { routeProofs, testProofs } from './part-proofs.ts';
 
 const KIND = 'bundle';
 
-/** Whether an id names a bundle: `bundle:Garden`. */
-export function isBundleId(id: string): boolean {
-  return readPartId({ integration: id })?.kind === KIND;
-}
-
 /**
  * Plans a bundle of the app's own, as one change set. Writes nothing; undefined where it has grown already. Throws a Problem: status 2 for
  * a name or an address that is none, status 3 where none can grow.

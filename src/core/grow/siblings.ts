@@ -49,13 +49,11 @@ export function siblingsOf(ground: Ground, kind: KindGrowth, address?: string, v
   const inOrder = named.map((one, at) => ({ ...one, count: count(roles[at]) })).sort((a, b) => b.count - a.count);
   const files = ownFilesOf(ground).filter((file) => isText(file));
   const folder = views === undefined ? undefined : ground.inHost(views);
-  return inOrder.slice(0, MOST_SIBLINGS).map(({ standing, words, other }) => ({
-    standing,
-    words,
-    other,
-    shown: kind.brings?.(standing.file) ?? [],
-    files: filesOf(ground, { standing, words, other }, files, { views: folder, brings: kind.brings }),
-  }));
+  return inOrder.slice(0, MOST_SIBLINGS).map(({ standing, words, other }) => {
+    const shown = kind.brings?.(standing.file) ?? [];
+    const all = filesOf(ground, { standing, words, other }, files, { views: folder, shown });
+    return { standing, words, other, shown, files: all };
+  });
 }
 
 function nearest(all: readonly Standing[], address: string): readonly Standing[] {
@@ -141,10 +139,9 @@ function filesOf(
   ground: Ground,
   { standing: { file }, words, other: second }: Named,
   all: readonly string[],
-  { views, brings }: { views: string | undefined; brings: KindGrowth['brings'] },
+  { views, shown }: { views: string | undefined; shown: readonly string[] },
 ): Map<string, string> {
   const brought = loadedBy(ground.text(file) ?? '').map((target) => ownModule(ground, file, target, ENDINGS));
-  const shown = brings?.(file) ?? [];
   const folder = path.posix.dirname(file);
   const isOwnFolder = findSpelt(path.posix.basename(folder), words, second).length > 0;
   const others = all.filter((other) => {

@@ -43,13 +43,10 @@ export async function whatGrows(context: Context, folder: string): Promise<WhatG
   const titles = new Set(found.map(({ title }) => title));
   const parts: WhatGrows['parts'] = found.map(({ part, how }) => ({ part, how }));
   for (const { place } of sides) {
-    const own = new Ground(context.reader, context.host.root, place.stack.workspace);
-    const pages = (await growthOf(own, place.stack)).layout?.()?.pages ?? [];
+    const growth = await growthOf(new Ground(context.reader, context.host.root, place.stack.workspace), place.stack);
+    const pages = growth.layout?.()?.pages ?? [];
     if (pages.length > 0) parts.push({ part: 'layout', how: aroundOf(pages) });
-  }
-  for (const { place } of sides) {
-    const own = new Ground(context.reader, context.host.root, place.stack.workspace);
-    const bundles = (await growthOf(own, place.stack)).bundle?.().standing;
+    const bundles = growth.bundle?.().standing;
     if (bundles) parts.push({ part: 'bundle', how: besideOf(bundles) });
   }
   for (const { definition, pieces } of await kitsFor(context, first.place.stack))
@@ -67,23 +64,26 @@ export async function whatGrows(context: Context, folder: string): Promise<WhatG
   return { workspace: facts.name, stack: titles.size > 0 ? [...titles].join(', ') : stack.title, parts };
 }
 
+const FIRST = 'the first one, in its plainest form';
+
 function aroundOf(pages: readonly Standing[]): string {
-  const all = pages.flatMap(({ address }) => address ?? []);
-  const more = all.length > 3 ? ` and ${all.length - 3} more` : '';
-  return `around pages at ${all.slice(0, 3).join(', ')}${more}`;
+  return `around pages at ${someOf(pages.flatMap(({ address }) => address ?? []))}`;
 }
 
 function besideOf(bundles: readonly Bundle[]): string {
-  const names = bundles.slice(0, 3).map(({ name }) => name);
-  const more = bundles.length > names.length ? ` and ${bundles.length - names.length} more` : '';
-  return names.length === 0 ? 'the first one, in its plainest form' : `beside ${names.join(', ')}${more}`;
+  return bundles.length === 0 ? FIRST : `beside ${someOf(bundles.map(({ name }) => name))}`;
 }
 
 function howOf({ standing, routes }: KindGrowth): string {
-  if (standing.length === 0) return 'the first one, in its plainest form';
-  const names = standing.slice(0, 3).map(({ name }) => name);
-  const more = standing.length > names.length ? ` and ${standing.length - names.length} more` : '';
+  if (standing.length === 0) return FIRST;
   const listed = standing.find((one) => one.listed)?.listed?.file;
   const place = listed ?? routes?.folder ?? path.posix.dirname(standing[0]?.file ?? '');
-  return `like ${names.join(', ')}${more}, in ${place}`;
+  return `like ${someOf(standing.map(({ name }) => name))}, in ${place}`;
+}
+
+const MOST_NAMED = 3;
+
+function someOf(names: readonly string[]): string {
+  const more = names.length > MOST_NAMED ? ` and ${names.length - MOST_NAMED} more` : '';
+  return names.slice(0, MOST_NAMED).join(', ') + more;
 }

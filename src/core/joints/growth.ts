@@ -87,6 +87,8 @@ export interface KindGrowth {
   usual?: Spelling | undefined;
   /** The files that one has by naming them otherwise than by a path of its own: the templates that it shows. */
   brings?: ((this: void, file: string) => string[]) | undefined;
+  /** The names by which one gives something to what it brings. */
+  gives?: ((this: void, text: string) => string[]) | undefined;
   /** What the plainest one needs beside its file. */
   beside?: ((this: void, name: PlainName, file: string) => Edit[]) | undefined;
   /** Whether a module that a text brings in is there to be brought: a new one named like it is left out otherwise. */

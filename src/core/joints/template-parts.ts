@@ -9,6 +9,16 @@ export function answersOnly(text: string): boolean {
   return methods.length === 1 && /^\s*return\b[^;[]*;\s*$/.test(methods[0]?.[1] ?? '');
 }
 
+/** The names by which a class gives something to its template: keys of a list, which Blade has as variables. */
+export function givenToTemplate(text: string): string[] {
+  return [...text.matchAll(/(?<=[[,(]\s*)['"](\w+)['"]\s*=>/g)].flatMap(([, name = '']) => [name, `$${name}`]);
+}
+
+/** A page that is all of its document, with nothing but a heading. */
+export function plainDocument(title: string, language: string): string {
+  return `<!doctype html>\n<html lang="${language}">\n    <head>\n        <meta charset="utf-8">\n        <meta name="viewport" content="width=device-width, initial-scale=1">\n        <title>${title}</title>\n    </head>\n    <body>\n        <h1>${title}</h1>\n    </body>\n</html>\n`;
+}
+
 // Where templates lie that others show in themselves, by the names that people give such folders.
 const FOLDER = /(^|\/)(components?|partials?|includes?)$/i;
 

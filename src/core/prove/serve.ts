@@ -174,7 +174,8 @@ function answers(url: string): Promise<boolean> {
   });
 }
 
-function freePort(): Promise<number> {
+/** A port of this machine that nobody listens on. */
+export function freePort(): Promise<number> {
   return new Promise((resolve, reject) => {
     const server = net.createServer();
     server.on('error', reject);

@@ -58,6 +58,19 @@ describe('a bundle grows', () => {
     expect(host.tree().get('src/Bundle/SeedSwapBundle/SeedSwapBundle.php')).toBe(CLASS.replaceAll('Plots', 'SeedSwap'));
   });
 
+  it('with its test where it is found again when it goes by its traces', async () => {
+    const { host, bare } = withPlots();
+    await host.growBundle('SeedSwap', '/swaps');
+    const built = new MemoryStackHost('symfony74-php', {
+      ...Object.fromEntries(host.tree()),
+      'src/Bundle/SeedSwapBundle/Clock.php': '<?php\n\nnamespace App\\Bundle\\SeedSwapBundle;\n\nclass Clock\n{\n}\n',
+    });
+    expect(built.tree().has('tests/Bundle/SeedSwapBundle/SeedSwapControllerTest.php')).toBe(true);
+    await built.detachBundle('bundle:SeedSwap');
+    expect([...built.tree().keys()].filter((file) => file.includes('SeedSwap'))).toEqual([]);
+    expect(built.tree().get('config/bundles.php')).not.toBe(bare.get('config/bundles.php'));
+  });
+
   it('is refused where one stands, and with an address that is none', async () => {
     const { host } = withPlots();
     await expect(host.growBundle('Plots')).rejects.toThrow('PlotsBundle.php is there already');
@@ -109,6 +122,23 @@ describe('a bundle is taken out whole', () => {
     expect(kernel).not.toMatch(/[Gg]arden|in_array/);
     expect(kernel).toContain('        ];\n\n        return $bundles;');
     expect(host.tree().has('src/Garden/GardenBundle.php')).toBe(false);
+  });
+
+  it('from a kernel that registers it twice, and with settings by the name that an acronym gives them', async () => {
+    const plain = new MemoryStackHost('symfony44-php').tree().get('src/AppKernel.php') ?? '';
+    const host = new MemoryStackHost('symfony44-php', {
+      'src/AppKernel.php': plain.replace('new TwigBundle(),', 'new TwigBundle(),\n            new GardenBundle(),'),
+    });
+    await host.detachBundle('bundle:Garden');
+    expect(host.tree().get('src/AppKernel.php')).not.toContain('Garden');
+    const rss = new MemoryStackHost('symfony74-php', {
+      'src/RSSFeed/RSSFeedBundle.php':
+        '<?php\n\nnamespace App\\RSSFeed;\n\nclass RSSFeedBundle extends \\Symfony\\Component\\HttpKernel\\Bundle\\Bundle\n{\n}\n',
+      'src/RSSFeed/DependencyInjection/RSSFeedExtension.php': '<?php\n',
+      'config/packages/rss_feed.yaml': 'rss_feed:\n    items: 10\n',
+    });
+    await rss.detachBundle('bundle:RSSFeed');
+    expect(rss.tree()).toEqual(new MemoryStackHost('symfony74-php').tree());
   });
 
   it('one that has grown and was built on goes with all that came to it', async () => {

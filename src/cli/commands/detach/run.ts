@@ -2,9 +2,9 @@ import { type ChangeOptions } from '../../change/change-options.ts';
 import type { Ledger } from '../../../core/ledger/record.ts';
 import type { Context } from '../../../core/host/context.ts';
 import { catalogIds, loadDefinition } from '../../../core/definition/catalog.ts';
-import { joinFiles } from '../../../core/change/change-set.ts';
+import { joinFiles, type ChangeSet } from '../../../core/change/change-set.ts';
 import { planDetach } from '../../../core/plan/detach/plan-detach.ts';
-import { isBundleId, planWithoutBundle } from '../../../core/grow/plan-bundle.ts';
+import { readPartId } from '../../../core/edits/part-id.ts';
 import { lockfileBefore } from '../../../core/plan/detach/lockfile-before.ts';
 import { EXIT, Problem } from '../../../core/problem.ts';
 import type { Output } from '../../output.ts';
@@ -24,9 +24,7 @@ export async function run(options: DetachOptions, output: Output): Promise<numbe
     const bundle = onlyBundle(options.integrations);
     const going = bundle === undefined ? await chooseLedgers(context, options) : [];
     const planned = await planWithWarnings(context, async () =>
-      bundle === undefined
-        ? planDetach(context, going, options)
-        : planWithoutBundle(context, bundle, await onlyFolder(context, options)),
+      bundle === undefined ? planDetach(context, going, options) : withoutBundle(context, bundle, options),
     );
     const lockfile =
       planned.installs.length > 0 && options.install
@@ -47,7 +45,7 @@ export async function run(options: DetachOptions, output: Output): Promise<numbe
 
 /** The bundle of the app's own that is named, by its id. Throws a Problem (status 2) where others are named beside it. */
 function onlyBundle(ids: readonly string[]): string | undefined {
-  const bundle = ids.find((id) => isBundleId(id));
+  const bundle = ids.find((id) => readPartId({ integration: id })?.kind === 'bundle');
   if (bundle === undefined || ids.length === 1) return bundle;
   throw new Problem({
     status: EXIT.wrongUsage,
@@ -57,9 +55,17 @@ function onlyBundle(ids: readonly string[]): string | undefined {
   });
 }
 
-async function onlyFolder(context: Context, options: DetachOptions): Promise<string> {
-  const [workspace] = await targets(context, options);
-  return workspace?.folder ?? '.';
+/** Loaded only where one goes: what finds its traces knows all stacks. */
+async function withoutBundle(context: Context, id: string, options: DetachOptions): Promise<ChangeSet> {
+  const [workspace, second] = await targets(context, options);
+  if (second)
+    throw new Problem({
+      status: EXIT.wrongUsage,
+      what: `${id} is taken out of one workspace at a time`,
+      next: `Name it: --workspace ${workspace?.folder ?? '.'}. Nothing was changed.`,
+    });
+  const { planWithoutBundle } = await import('../../../core/grow/plan-bundle.ts');
+  return planWithoutBundle(context, id, workspace?.folder ?? '.');
 }
 
 async function chooseLedgers(context: Context, options: DetachOptions): Promise<Ledger[]> {

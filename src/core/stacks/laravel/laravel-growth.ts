@@ -3,7 +3,7 @@ import type { PhpOperation } from '../../formats/php/php.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { First, Growth, KindGrowth, PlainName } from '../../joints/growth.ts';
 import { namespaceOf, ownClassFile } from '../../joints/php-names.ts';
-import { answersOnly, templateComponents } from '../../joints/template-parts.ts';
+import { answersOnly, givenToTemplate, plainDocument, templateComponents } from '../../joints/template-parts.ts';
 import { laravelLayout } from './laravel-layout.ts';
 import { laravelMiddleware } from './laravel-middleware.ts';
 import { routesIn, standingOf, viewFile, type Route } from './laravel-routes.ts';
@@ -11,20 +11,17 @@ import { routesIn, standingOf, viewFile, type Route } from './laravel-routes.ts'
 /** What grows in an app built with Laravel (its docs, "Routing", "Controllers", "Blade Templates", "Middleware"). */
 export function laravelGrowth(ground: Ground): Growth {
   const views = ground.inHost('resources/views');
-  const [web, api] = ['routes/web.php', 'routes/api.php'].map((name) => ground.inHost(name));
-  const found = [
-    ...(web === undefined ? [] : routesIn(ground, web, '')),
-    ...(api === undefined ? [] : routesIn(ground, api, apiPrefix(ground))),
-  ];
+  const web = ground.inHost('routes/web.php');
+  const api = ground.inHost('routes/api.php');
+  const found = [...routesIn(ground, web, ''), ...routesIn(ground, api, apiPrefix(ground))];
+  const page = (): KindGrowth | undefined => (ground.has(web) ? pages(ground, found, web) : undefined);
   return {
-    page: () => (web !== undefined && ground.has(web) ? pages(ground, found, web) : undefined),
-    layout: () => (web !== undefined && ground.has(web) ? laravelLayout(ground, pages(ground, found, web)) : undefined),
-    endpoint: () =>
-      endpoints(
-        ground,
-        found,
-        [api, web].find((file) => file !== undefined && ground.has(file)),
-      ),
+    page,
+    layout: () => {
+      const kind = page();
+      return kind && laravelLayout(ground, kind);
+    },
+    endpoint: () => endpoints(ground, found, ground.first([api, web])),
     component: () =>
       ground.names(views).length > 0
         ? templateComponents(ground, {
@@ -50,7 +47,7 @@ function parts(
   ground: Ground,
   found: readonly Route[],
   part: 'page' | 'endpoint',
-): Pick<KindGrowth, 'standing' | 'taken' | 'numbered' | 'brings' | 'leadsNowhere' | 'does' | 'isPlain'> & {
+): Pick<KindGrowth, 'standing' | 'taken' | 'numbered' | 'brings' | 'leadsNowhere' | 'does' | 'isPlain' | 'gives'> & {
   action: string;
 } {
   const known = found.flatMap((route) => {
@@ -68,6 +65,7 @@ function parts(
     brings: (file) => viewsOf(ground, file),
     leadsNowhere: (brought) => ownClassFile(ground, brought)?.isThere === false,
     isPlain: answersOnly,
+    gives: givenToTemplate,
     does: (text) => !text.includes('<?php') || /\breturn\b/.test(text),
     action: own.find(({ route }) => route.by)?.route.by?.action ?? '__invoke',
   };
@@ -187,18 +185,19 @@ function plainView(ground: Ground, { sentence }: PlainName): string {
   const heading = `<h1>${sentence}</h1>`;
   if (all !== undefined) {
     const tag = `x-${all.replaceAll('/', '.')}`;
-    const frame = viewFile(ground, `components/${all}`);
-    const title = /\$title\b/.test(frame === undefined ? '' : (ground.text(frame) ?? '')) ? ` title="${sentence}"` : '';
+    const title = /\$title\b/.test(viewText(ground, `components/${all}`)) ? ` title="${sentence}"` : '';
     return `<${tag}${title}>\n    ${heading}\n</${tag}>\n`;
   }
-  const frame =
-    viewFile(ground, 'layouts.app') === undefined ? undefined : ground.text(viewFile(ground, 'layouts.app') ?? '');
-  const section = ['content', 'body', 'main'].find((name) =>
-    new RegExp(`@yield\\(\\s*['"]${name}['"]`).test(frame ?? ''),
-  );
+  const frame = viewText(ground, 'layouts.app');
+  const section = ['content', 'body', 'main'].find((name) => new RegExp(`@yield\\(\\s*['"]${name}['"]`).test(frame));
   if (section !== undefined) {
-    const title = /@yield\(\s*['"]title['"]/.test(frame ?? '') ? `@section('title', '${sentence}')\n\n` : '';
+    const title = /@yield\(\s*['"]title['"]/.test(frame) ? `@section('title', '${sentence}')\n\n` : '';
     return `@extends('layouts.app')\n\n${title}@section('${section}')\n    ${heading}\n@endsection\n`;
   }
-  return `<!doctype html>\n<html lang="{{ str_replace('_', '-', app()->getLocale()) }}">\n    <head>\n        <meta charset="utf-8">\n        <meta name="viewport" content="width=device-width, initial-scale=1">\n        <title>${sentence}</title>\n    </head>\n    <body>\n        ${heading}\n    </body>\n</html>\n`;
+  return plainDocument(sentence, "{{ str_replace('_', '-', app()->getLocale()) }}");
+}
+
+function viewText(ground: Ground, view: string): string {
+  const file = viewFile(ground, view);
+  return file === undefined ? '' : (ground.text(file) ?? '');
 }

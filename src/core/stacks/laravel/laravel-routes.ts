@@ -22,8 +22,8 @@ export interface Route {
   entry: Stretch;
   below: string;
   list: number;
-  /** The class that answers with its method, as it is named there; undefined where a function or a view does. */
-  by: { local: string; name: string; action: string } | undefined;
+  /** The class that answers, by its full name, with its method; undefined where a function or a view does. */
+  by: { name: string; action: string } | undefined;
   /** The view that it shows itself. */
   view: string | undefined;
   /** Its own name, where it has no part of a group's. */
@@ -53,10 +53,10 @@ function inBlock(script: PhpScript, statements: readonly Php[], around: Around):
     const chain = statement.kind === 'expression_statement' ? chainOf(script, statement.children[0]) : [];
     const [first] = chain;
     if (!first) return [];
-    const grouped = called(chain, 'group')?.given ?? [];
+    const grouped = callOf(chain, 'group')?.given ?? [];
     // Groups say what is before their routes by a call, or in a list as before Laravel 5.4.
     const [, inList] = /['"]prefix['"]\s*=>\s*['"]([^'"]*)['"]/.exec(textOf(script, grouped.at(-2))) ?? [];
-    const prefix = around.prefix + addressed(textGiven(script, called(chain, 'prefix')?.given[0]) ?? inList ?? '');
+    const prefix = around.prefix + addressed(textGiven(script, callOf(chain, 'prefix')?.given[0]) ?? inList ?? '');
     const group = grouped.at(-1);
     if (group) {
       const body = childOf(group, 'body');
@@ -87,7 +87,7 @@ function routeIn(script: PhpScript, statement: Php, chain: readonly Called[], { 
       list,
       by: actionIn(script, given.at(-1)),
       view: name === 'view' ? textGiven(script, given[1]) : viewIn(script, given.at(-1)),
-      called: textGiven(script, called(chain, 'name')?.given[0]),
+      called: textGiven(script, callOf(chain, 'name')?.given[0]),
       isWide: !/^(get|view|inertia)$/.test(name),
     },
   ];
@@ -104,7 +104,7 @@ interface Called {
   given: Php[];
 }
 
-function called(chain: readonly Called[], name: string): Called | undefined {
+function callOf(chain: readonly Called[], name: string): Called | undefined {
   return chain.find((one) => one.name === name);
 }
 
@@ -134,7 +134,7 @@ function actionIn(script: PhpScript, node: Php | undefined): Route['by'] {
   const named = local ?? only;
   if (named === undefined) return undefined;
   const name = script.uses.get(named) ?? named.replace(/^\\/, '');
-  return { local: named, name, action: action ?? '__invoke' };
+  return { name, action: action ?? '__invoke' };
 }
 
 /** The view that a function shows. */
@@ -146,7 +146,7 @@ function viewIn(script: PhpScript, node: Php | undefined): string | undefined {
 /** A route as a part that stands: by the class that answers, else by the view that it shows; undefined where neither can be told. */
 export function standingOf(
   ground: Ground,
-  { file, address, entry, below, list, by, view, called: name_ }: Route,
+  { file, address, entry, below, list, by, view, called }: Route,
 ): Standing | undefined {
   const listed = { file, entry, below, list, form: 'statement' as const };
   if (by) {
@@ -156,7 +156,7 @@ export function standingOf(
       address,
       file: own.file,
       name: lastPart(by.name),
-      called: name_,
+      called,
       listed: { ...listed, brought: broughtBy(ground, file, by.name) },
     };
   }
@@ -164,7 +164,7 @@ export function standingOf(
   if (shown === undefined || view === undefined) return undefined;
   const parts = view.split(/[./]/);
   const last = parts.at(-1) ?? view;
-  return { address, file: shown, name: last === 'index' ? (parts.at(-2) ?? last) : last, listed };
+  return { address, file: shown, name: last === 'index' ? (parts.at(-2) ?? last) : last, called, listed };
 }
 
 /** The file of a view by its name (Laravel's docs, "Views", "Nested View Directories"). */

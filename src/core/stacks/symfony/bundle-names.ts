@@ -1,3 +1,5 @@
+import path from 'node:path';
+import type { Ground } from '../../joints/ground.ts';
 import type { Bundle } from '../../joints/growth.ts';
 import { editText, type FormatOperation } from '../../formats/formats.ts';
 import { styleOf } from '../../text/code-style.ts';
@@ -24,6 +26,12 @@ export function namesIt({ namespace, short, bundle }: Names, text: string): bool
     return at !== -1 && ends(at + word.length) && !/\w/.test(plain[at - 1] ?? '');
   };
   return has(namespace) || has(folder) || has(`@${short}`) || has(bundle.name);
+}
+
+/** The folders of tests that lie as a folder of sources does; none for one outside of these. */
+export function testFolders(ground: Ground, folder: string): string[] {
+  const below = path.posix.relative(ground.inHost('src'), folder);
+  return below.startsWith('..') ? [] : ['tests', 'Tests'].map((one) => ground.inHost(`${one}/${below}`));
 }
 
 /** A text after an operation; the same where that cannot be made. */

@@ -4,6 +4,8 @@ import { statementCut } from '../../formats/php/statements.ts';
 import type { Ground } from '../../joints/ground.ts';
 import { namespaceOf } from '../../joints/php-names.ts';
 import { styleOf } from '../../text/code-style.ts';
+import { commentAbove } from '../../text/comment-above.ts';
+import { cutWithLine } from '../../text/own-line.ts';
 import { applySplices } from '../../text/splices.ts';
 import type { Names } from './bundle-names.ts';
 
@@ -54,13 +56,14 @@ function withoutMade(text: string, isNamed: (code: string) => boolean): string {
     isNamed(textOf(script, node).replaceAll(/^new\s+|\s*\([^)]*\)$/g, ''));
   for (const steps of pathsTo(script.top, isMade)) {
     const item = steps.findLast(({ kind }) => kind === 'array_element_initializer');
-    if (item) return withoutItem(text, item);
+    // It may be there for several environments.
+    if (item) return withoutMade(withoutItem(text, item), isNamed);
     const at = steps.findLastIndex(({ kind }) => kind === 'expression_statement');
     const [around, block, statement] = [steps[at - 2], steps[at - 1], steps[at]];
     if (!statement) continue;
     const isAlone = block?.children.filter(({ kind }) => /^[a-z]/.test(kind) && kind !== 'comment').length === 1;
     const goes = isAlone && around?.kind === 'if_statement' && !childOf(around, 'alternative') ? around : statement;
-    return withoutStatement(text, goes);
+    return withoutMade(withoutStatement(text, goes), isNamed);
   }
   return text;
 }
@@ -68,16 +71,15 @@ function withoutMade(text: string, isNamed: (code: string) => boolean): string {
 /** A text without a statement, the comment right above it, and one of two blank lines around it. */
 function withoutStatement(text: string, node: Php): string {
   const cut = statementCut(text, node);
-  const lead = /(?:^|\n)((?:[ \t]*(?:\/\/|#)[^\n]*\n)*)$/.exec(text.slice(0, cut.at))?.[1] ?? '';
-  const at = cut.at - lead.length;
+  const at = commentAbove(text, 0, cut.at, /^(\/\/|#|\/\*)/);
   const behind = text.slice(cut.at + cut.removed.length);
   const gap = /\n[ \t]*\r?\n$/.test(text.slice(0, at)) ? (/^[ \t]*\r?\n/.exec(behind)?.[0] ?? '') : '';
-  return applySplices(text, [{ at, removed: lead + cut.removed + gap, inserted: '' }]);
+  return applySplices(text, [{ at, removed: text.slice(at, cut.at) + cut.removed + gap, inserted: '' }]);
 }
 
 function withoutItem(text: string, { start, end }: Php): string {
   const comma = /^\s*,/.exec(text.slice(end))?.[0].length ?? 0;
-  return applySplices(text, [statementCut(text, { start, end: end + comma } as Php)]);
+  return applySplices(text, [cutWithLine(text, start, end + comma)]);
 }
 
 function* pathsTo(nodes: readonly Php[], isMeant: (node: Php) => boolean, above: Php[] = []): Generator<Php[]> {

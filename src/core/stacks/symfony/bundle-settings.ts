@@ -4,6 +4,7 @@ import { joinPointer } from '../../formats/json-pointer.ts';
 import type { JsonValue } from '../../formats/tree-operation.ts';
 import { readYaml, type Read } from '../../formats/yaml/yaml-document.ts';
 import { recordOf } from '../../records.ts';
+import { commentAbove } from '../../text/comment-above.ts';
 import { lineStart } from '../../text/positions.ts';
 import { edited, namesIt, type Names } from './bundle-names.ts';
 
@@ -22,8 +23,7 @@ export async function withoutSettings(text: string, file: string, names: Names, 
 function withoutLead(before: string, after: string, entry: number): string {
   const at = lineStart(before, entry);
   if (!after.startsWith(before.slice(0, at))) return after;
-  const lead = /(?:^|\n)((?:[ \t]*#[^\n]*\n)*)$/.exec(before.slice(0, at))?.[1] ?? '';
-  const [head, tail] = [after.slice(0, at - lead.length), after.slice(at)];
+  const [head, tail] = [after.slice(0, commentAbove(before, 0, at, /^#/)), after.slice(at)];
   if (tail.trim() === '') return `${head.trimEnd()}\n`;
   return /\n\r?\n$/.test(head) ? head + tail.replace(/^([ \t]*\r?\n)+/, '') : head + tail;
 }

@@ -1,4 +1,4 @@
-import path from 'node:path';
+import { speltAs, wordsOf } from '../../analogy/spellings.ts';
 import { joinPointer } from '../../formats/json-pointer.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { Bundle, NoLayout, Trace } from '../../joints/growth.ts';
@@ -6,10 +6,11 @@ import { ownFilesOf } from '../../joints/own-sources.ts';
 import { namespaceOf } from '../../joints/php-names.ts';
 import { phpProject } from '../../joints/php-joints.ts';
 import { recordOf } from '../../records.ts';
-import { edited, namesIt, type Names } from './bundle-names.ts';
+import { edited, namesIt, testFolders, type Names } from './bundle-names.ts';
 import { withoutRegistration } from './bundle-registration.ts';
 import { withoutSettings } from './bundle-settings.ts';
 import { KERNELS } from './bundles-joint.ts';
+import { controllersOf } from './symfony-routes.ts';
 
 const LARGEST = 1 << 20;
 
@@ -31,8 +32,10 @@ export async function withoutBundle(
   const files = ownFilesOf(ground);
   const own = files.filter((file) => isOwn(ground, bundle, file));
   const short = bundle.name.replace(/Bundle$/, '');
-  const routes = own.flatMap((file) => routeNames(ground.text(file) ?? ''));
-  const names: Names = { bundle, namespace, short, alias: snake(short), routes };
+  const routes = controllersOf(ground).flatMap(({ file, names: all }) => (own.includes(file) ? all : []));
+  // Symfony's docs, "How to Load Service Configuration inside a Bundle".
+  const alias = speltAs(wordsOf(short), 'snake');
+  const names: Names = { bundle, namespace, short, alias, routes };
   const texts = new Map<string, string | undefined>(own.map((file) => [file, undefined]));
   for (const file of [...KERNELS.map((one) => ground.inHost(one)), ground.inHost('config/bundles.php')]) {
     const text = ground.text(file);
@@ -56,9 +59,8 @@ function put(texts: Map<string, string | undefined>, file: string, before: strin
 
 /** Its own folder, what overrides its templates, and tests that lie as it does. */
 function isOwn(ground: Ground, { folder, name }: Bundle, file: string): boolean {
-  const below = path.posix.relative(ground.inHost('src'), folder);
-  const tests = below.startsWith('..') ? [] : ['tests', 'Tests'].map((one) => ground.inHost(`${one}/${below}`));
-  return [folder, ground.inHost(`templates/bundles/${name}`), ...tests].some((one) => file.startsWith(`${one}/`));
+  const all = [folder, ground.inHost(`templates/bundles/${name}`), ...testFolders(ground, folder)];
+  return all.some((one) => file.startsWith(`${one}/`));
 }
 
 function isSettings(ground: Ground, file: string): boolean {
@@ -75,16 +77,6 @@ function hasSettings(ground: Ground, own: readonly string[]): boolean {
       /DependencyInjection\/\w+Extension\.php$/.test(file) ||
       /function\s+(loadExtension|configure)\s*\(/.test(ground.text(file) ?? ''),
   );
-}
-
-/** How settings of a bundle are called (Symfony's docs, "How to Load Service Configuration inside a Bundle"). */
-function snake(short: string): string {
-  return short.replaceAll(/(?<=[a-z\d])([A-Z])/g, '_$1').toLowerCase();
-}
-
-/** The names of the routes that a controller states. */
-function routeNames(text: string): string[] {
-  return [...text.matchAll(/\bRoute\([^)\n]*?\bname\s*[:=]\s*['"]([\w.-]+)['"]/g)].map(([, name = '']) => name);
 }
 
 /** The manifest without the folders of a bundle and of its tests among those that classes are loaded from. */

@@ -3,6 +3,8 @@ import type { Ground } from '../../joints/ground.ts';
 import type { PlainName } from '../../joints/growth.ts';
 import { ownSources } from '../../joints/own-sources.ts';
 import { namespaceOf } from '../../joints/php-names.ts';
+import { plainDocument } from '../../joints/template-parts.ts';
+import { isSince } from './symfony-version.ts';
 
 /** How an app states the route of a controller. */
 export interface Stating {
@@ -19,12 +21,6 @@ export interface Stating {
 /** The class that states a route, which has a new name since Symfony 6.4. */
 function routeClass(ground: Ground): string {
   return `Symfony\\Component\\Routing\\${isSince(ground, 6, 4) ? 'Attribute' : 'Annotation'}\\Route`;
-}
-
-/** Whether the framework is of a version or later. */
-export function isSince(ground: Ground, major: number, minor: number): boolean {
-  const [own = 0, ownMinor = 0] = (ground.versionOf('symfony/framework-bundle') ?? '').split('.').map(Number);
-  return own > major || (own === major && ownMinor >= minor);
 }
 
 /** A route as its class states it: in an attribute since Symfony 5.2, before that in a comment. */
@@ -82,11 +78,7 @@ export function plainTemplate(
   const base = frame === undefined ? '' : (ground.text(ground.inHost(`templates/${frame}`)) ?? '');
   const block = (name: string): boolean => new RegExp(`\\{%-?\\s*block ${name}\\b`).test(base);
   const body = ['body', 'content', 'main'].find((name) => block(name));
-  if (frame === undefined || body === undefined)
-    return wholeFile(
-      file,
-      `<!doctype html>\n<html lang="en">\n    <head>\n        <meta charset="utf-8">\n        <meta name="viewport" content="width=device-width, initial-scale=1">\n        <title>${sentence}</title>\n    </head>\n    <body>\n        <h1>${sentence}</h1>\n    </body>\n</html>\n`,
-    );
+  if (frame === undefined || body === undefined) return wholeFile(file, plainDocument(sentence, 'en'));
   const title = block('title') ? `{% block title %}${sentence}{% endblock %}\n\n` : '';
   return wholeFile(
     file,

@@ -3,6 +3,7 @@ import { joinPointer } from '../../formats/json-pointer.ts';
 import type { JsonValue } from '../../formats/tree-operation.ts';
 import type { Ground } from '../../joints/ground.ts';
 import { blockedJoint, type JointOf } from '../../joints/joint.ts';
+import { isSince } from './symfony-version.ts';
 
 interface Place {
   /** One file for all packages, as apps had it before Symfony 4; undefined where each has its own in a folder. */
@@ -14,19 +15,12 @@ interface Place {
 
 const ENVIRONMENTS = ['dev', 'test', 'prod'];
 
-/** Where settings of one kind lie (`packages`, `routes`), told by what is there. */
+/** Where settings of one kind lie (`packages`, `routes`), told by what is there; keys for environments came with Symfony 5.3. */
 function placeOf(ground: Ground, kind: 'packages' | 'routes'): Place {
   const single = ground.inHost(kind === 'packages' ? 'app/config/config.yml' : 'app/config/routing.yml');
   const folder = ground.inHost(`config/${kind}`);
   const hasFolders = ground.names(folder).some((name) => ENVIRONMENTS.includes(name));
-  return { single: ground.has(single) ? single : undefined, folder, byKey: !hasFolders && knowsKeys(ground) };
-}
-
-/** Keys for environments came with Symfony 5.3. */
-function knowsKeys(ground: Ground): boolean {
-  const version = ground.versionOf('symfony/framework-bundle') ?? ground.versionOf('symfony/symfony') ?? '';
-  const [major = 0, minor = 0] = version.split('.').map(Number);
-  return major > 5 || (major === 5 && minor >= 3);
+  return { single: ground.has(single) ? single : undefined, folder, byKey: !hasFolders && isSince(ground, 5, 3) };
 }
 
 /** Settings of a package (Symfony's docs, "Configuring Symfony", "Configuration Environments"). */

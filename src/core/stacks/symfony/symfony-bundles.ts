@@ -2,13 +2,17 @@ import path from 'node:path';
 import { wholeFile, type Edit } from '../../edits/edit.ts';
 import { joinPointer } from '../../formats/json-pointer.ts';
 import { readPhp } from '../../formats/php/document.ts';
+import { readYaml } from '../../formats/yaml/yaml-document.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { Bundle, BundleGrowth, PlainName } from '../../joints/growth.ts';
 import { ownSources } from '../../joints/own-sources.ts';
 import { namespaceOf, ownClassFile } from '../../joints/php-names.ts';
+import { recordOf } from '../../records.ts';
 import { bundlesJoint, KERNELS } from './bundles-joint.ts';
+import { testFolders } from './bundle-names.ts';
 import { withoutBundle } from './bundle-traces.ts';
-import { isSince, plainController, plainTemplate } from './plain-parts.ts';
+import { plainController, plainTemplate } from './plain-parts.ts';
+import { isSince } from './symfony-version.ts';
 import { readsControllers, routeFiles } from './symfony-routes.ts';
 
 /** The bundles of an app's own (Symfony's docs, "The Bundle System"): how one comes to be, and is taken out. */
@@ -95,7 +99,7 @@ function made(
       ...joint.tie({ at: 'framework.modules', module: `${namespace}\\${class_}` }),
       ...routeEdits(ground, { folder, namespace, name, address, states }),
       ...services.edits,
-      ...testEdits(ground, name, address),
+      ...testEdits(ground, folder, name, address),
     ],
     folder,
     about: services.about,
@@ -158,10 +162,9 @@ function servicesEdits(
 ): { edits: Edit[]; about: string[] } {
   const file = ground.first(['config/services.yaml', 'config/services.yml'].map((one) => ground.inHost(one)));
   if (file === undefined) return { edits: [], about: [] };
-  const prefixes = [...(ground.text(file) ?? '').matchAll(/^\s+['"]?([A-Z][\w\\]*\\)['"]?:/gm)].map(([, one = '']) =>
-    one.replaceAll('\\\\', '\\'),
-  );
-  if (prefixes.some((one) => `${namespace}\\`.startsWith(one)))
+  const read = readYaml(ground.text(file) ?? '');
+  const services = 'reason' in read ? {} : recordOf(recordOf(read.value).services);
+  if (Object.keys(services).some((one) => one.endsWith('\\') && `${namespace}\\`.startsWith(one)))
     return { edits: [], about: [`its classes are services by ${file} already`] };
   const value = {
     resource: `${path.posix.relative(path.posix.dirname(file), folder)}/*`,
@@ -174,11 +177,12 @@ function servicesEdits(
 }
 
 /** A test that its first page answers, where something runs such tests. */
-function testEdits(ground: Ground, { pascal }: PlainName, address: string): Edit[] {
+function testEdits(ground: Ground, folder: string, { pascal }: PlainName, address: string): Edit[] {
   if (!ground.finds('phpunit/phpunit') || !ground.finds('symfony/browser-kit')) return [];
-  const file = ground.inHost(`tests/${pascal}/${pascal}ControllerTest.php`);
+  const [tests] = testFolders(ground, folder);
+  const file = `${tests ?? ''}/${pascal}ControllerTest.php`;
   const namespace = namespaceOf(ground, file);
-  if (namespace === undefined) return [];
+  if (tests === undefined || namespace === undefined) return [];
   return [
     wholeFile(
       file,

@@ -3,7 +3,7 @@ import { joinPointer } from '../../formats/json-pointer.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { Growth, KindGrowth, PlainName, Standing } from '../../joints/growth.ts';
 import { namespaceOf, ownClassFile } from '../../joints/php-names.ts';
-import { answersOnly, templateComponents } from '../../joints/template-parts.ts';
+import { answersOnly, givenToTemplate, templateComponents } from '../../joints/template-parts.ts';
 import { plainController, plainTemplate } from './plain-parts.ts';
 import { symfonyBundles } from './symfony-bundles.ts';
 import { symfonyLayout } from './symfony-layout.ts';
@@ -11,13 +11,15 @@ import { controllersOf, listedRoutes, readsControllers, routeFiles, type Control
 
 /** What grows in an app built with Symfony (its docs, "Controller", "Routing", "Creating and Using Templates"). */
 export function symfonyGrowth(ground: Ground): Growth {
-  const controllers = controllersOf(ground);
+  let known: Controller[] | undefined;
+  // All sources are read for them: only where something asks, and once.
+  const controllers = (): Controller[] => (known ??= controllersOf(ground));
   const templates = ground.inHost('templates');
   const hasTemplates = ground.finds('symfony/twig-bundle') && ground.names(templates).length > 0;
-  const page = () => kindOf(ground, controllers, 'page');
+  const page = () => kindOf(ground, controllers(), 'page');
   return {
-    page: () => (hasTemplates || controllers.some(shows) ? page() : undefined),
-    endpoint: () => kindOf(ground, controllers, 'endpoint'),
+    page: () => (hasTemplates || controllers().some(shows) ? page() : undefined),
+    endpoint: () => kindOf(ground, controllers(), 'endpoint'),
     bundle: () => symfonyBundles(ground),
     layout: () => (hasTemplates ? symfonyLayout(ground, page()) : undefined),
     component: () =>
@@ -68,6 +70,7 @@ function kindOf(ground: Ground, controllers: readonly Controller[], part: 'page'
     leadsNowhere: (brought) => ownClassFile(ground, brought)?.isThere === false,
     does: (text) => /\breturn\b/.test(text),
     isPlain: answersOnly,
+    gives: givenToTemplate,
     plainText: (name, file) =>
       plainController(ground, name, file, { part, states, action: actions.get(file) ?? '__invoke' }),
     beside: part === 'page' ? (name) => [plainTemplate(ground, name)] : undefined,

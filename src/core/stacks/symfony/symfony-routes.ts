@@ -13,6 +13,8 @@ export interface Controller {
   name: string;
   fullName: string;
   routes: { address: string; action: string; called?: string | undefined }[];
+  /** The names of all its routes, also of those with parts left open. */
+  names: string[];
   /** How many of its methods answer something, also at addresses with parts left open. */
   answers: number;
 }
@@ -56,6 +58,7 @@ function controllerIn(
     name,
     fullName: namespace === '' ? name : `${namespace}\\${name}`,
     routes,
+    names: [...invoked, ...all].flatMap((one) => one.called ?? []),
     answers,
   };
 }

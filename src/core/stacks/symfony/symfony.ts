@@ -1,8 +1,6 @@
 import type { Stack } from '../../joints/ground.ts';
 import { phpProject, readPhp, requires } from '../../joints/php-joints.ts';
-
-/** Its parts one by one, or all of it in one package. */
-const PACKAGES = ['symfony/framework-bundle', 'symfony/symfony'];
+import { PACKAGES } from './symfony-version.ts';
 
 /** An app built with Symfony. */
 export const symfony: Stack = {
