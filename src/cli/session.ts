@@ -2,7 +2,7 @@ import type { ComposerSource } from '../core/ecosystems/composer/source-door.ts'
 import type { RegistryDoor } from '../core/ecosystems/npm/registry-door.ts';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import type { Catalog, KeptDefinitions } from '../core/definition/catalog.ts';
+import type { Catalog } from '../core/definition/catalog.ts';
 import type { ProofKinds } from '../core/definition/proof-kind.ts';
 import { keptDefinitions } from '../core/definition/definition-cache.ts';
 import { nodeFormatters } from '../core/doors/node-formatters.ts';
@@ -63,17 +63,16 @@ export function lookingDoors(): ViewDoors {
 
 declare const LIGAMENT_SCHEMA: string;
 
-/** Definitions as they were read and checked by the program as it is built now. */
-export function checkedDefinitions(): KeptDefinitions {
-  return keptDefinitions(process.env, LIGAMENT_SCHEMA);
-}
-
-/** The definitions that ship with the program, beside `dist/`, and all kinds of proofs. */
+/** The definitions that ship with the program, beside `dist/`, as the program read and checked them before, and all kinds of proofs. */
 export function openCatalog(): Catalog {
   let folder = path.dirname(fileURLToPath(import.meta.url));
   while (!nodeFiles.kind(path.join(folder, 'catalog')) && path.dirname(folder) !== folder)
     folder = path.dirname(folder);
-  return { folder: path.join(folder, 'catalog'), proofs: proofKinds };
+  return {
+    folder: path.join(folder, 'catalog'),
+    proofs: proofKinds,
+    kept: keptDefinitions(process.env, LIGAMENT_SCHEMA),
+  };
 }
 
 /** Every kind of proof; loaded by the first definition or record that is read. */

@@ -80,6 +80,15 @@ async function withLine(line: string, work: () => Promise<void>): Promise<void> 
 const register = (url: string, email: string): Promise<number> =>
   new Browser(url).send('/register', { email, password: PASSWORD }).then(({ status }) => status);
 
+// Has the lock of a new database for a while, as a process that sets it up on a slow disk.
+const HOLD = `
+import { createClient } from '@libsql/client';
+const making = await createClient({ url: 'file:' + process.argv[1] }).transaction('write');
+await making.execute('CREATE TABLE bed (number INTEGER)');
+console.log('held');
+setTimeout(() => making.rollback(), 1500);
+`;
+
 describe('several processes on one database', () => {
   it('begin at once, share sessions, and no sign-in is lost while all of them write', async () => {
     const three = await Promise.all([start(), start(), start()]);
@@ -87,7 +96,7 @@ describe('several processes on one database', () => {
     const made = await Promise.all(
       Array.from({ length: 6 }, (_, index) => register(urls[index % 3] ?? '', `fern${index}@example.org`)),
     );
-    expect(made).toEqual(Array(6).fill(302));
+    expect(made, three.map(({ said }) => said()).join('')).toEqual(Array(6).fill(302));
     // Each form comes from one process and is sent to another; eight at once, as more would have to wait for their hashes.
     for (let round = 0; round < 3; round += 1) {
       const answers = await Promise.all(
@@ -105,6 +114,20 @@ describe('several processes on one database', () => {
       expect(answers.map(({ status }) => status)).toEqual(Array(8).fill(401));
     }
     expect(three.map(({ said }) => said()).join('')).not.toMatch(/SQLITE_BUSY|Error/);
+  });
+
+  it('begin while another one makes the database', async () => {
+    const { url, said } = await start();
+    const folder = path.join(host.root, 'api/.accounts-data');
+    fs.mkdirSync(folder, { mode: 0o700 });
+    const holding = spawn(process.execPath, ['--input-type=module', '-e', HOLD, path.join(folder, 'accounts.db')], {
+      cwd: path.join(host.root, 'api'),
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    servers.push(holding);
+    await new Promise((resolve) => holding.stdout.once('data', resolve));
+    expect(await register(url, 'fern@example.org'), said()).toBe(302);
+    expect(said()).not.toMatch(/SQLITE_BUSY/);
   });
 
   it('count tries together, and a restart forgets none', async () => {

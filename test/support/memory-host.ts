@@ -1,5 +1,5 @@
 import { PROOF_KINDS } from '../../src/core/prove/kinds.ts';
-import { proofs } from './catalog.ts';
+import { kept, proofs } from './catalog.ts';
 import { nodeMachine } from '../../src/core/doors/node-machine.ts';
 import { markOf, stateOf } from '../../src/core/doors/process-marks.ts';
 import type { ApplyOptions } from '../../src/core/apply/apply-options.ts';
@@ -8,7 +8,7 @@ import { oneVersionRegistry } from './one-version.ts';
 import { MemoryFiles } from './memory-files.ts';
 
 export const ROOT = '/garden/host';
-export const CATALOG = { folder: '/garden/catalog', proofs };
+export const CATALOG = { folder: '/garden/catalog', proofs, kept };
 
 const HOST: Record<string, string> = {
   'package.json': `${JSON.stringify({ name: 'allotment', private: true, workspaces: ['web'] }, null, 2)}\n`,

@@ -14,12 +14,10 @@ export interface Catalog {
   folder: string;
   /** Loaded by the first definition or record that is read. */
   proofs(this: void): Promise<ProofKinds>;
+  kept?: KeptDefinitions | undefined;
 }
 
-interface Reading {
-  kept: KeptDefinitions | undefined;
-  proofs: Catalog['proofs'];
-}
+type Reading = Pick<Catalog, 'kept' | 'proofs'>;
 
 /** Definitions that were read and checked before, by their texts: to read and check one takes as long as to plan with it. */
 export interface KeptDefinitions {
@@ -58,11 +56,11 @@ export async function loadDefinition(
   reader: Reader,
   catalog: Catalog,
   id: string,
-  { from = '.', kept }: { from?: string; kept?: KeptDefinitions } = {},
+  { from = '.' }: { from?: string } = {},
 ): Promise<Definition> {
   const ids = catalogIds(reader, catalog);
   if (isPath(id)) {
-    const own = await ownDefinition(reader, path.resolve(from, id), id, { kept, proofs: catalog.proofs });
+    const own = await ownDefinition(reader, path.resolve(from, id), id, catalog);
     if (ids.includes(own.integration)) throw takesName(id, own.integration);
     return own;
   }
@@ -70,7 +68,7 @@ export async function loadDefinition(
   const folder = path.join(catalog.folder, id.replace('/', '+'));
   const text = readText(reader, path.join(folder, FILE)) ?? '';
   const shown = `${id}/${FILE}`;
-  return withTexts({ reader, folder, shown }, await definitionOf(text, shown, { kept, proofs: catalog.proofs }));
+  return withTexts({ reader, folder, shown }, await definitionOf(text, shown, catalog));
 }
 
 /** Whether an integration is named by the path of its definition: then it did not ship with Ligament. */

@@ -97,12 +97,16 @@ function checkFormat(value: unknown, file: string): void {
   throw invalid(file, why, 1, 1);
 }
 
-/** The first alias whose anchor is not there. */
+/** The first alias whose anchor is not there: it must stand before it (YAML 1.2.2, §7.1). */
 function lostAlias(document: Document): { name: string; at: number } | undefined {
+  const anchors = new Set<string>();
   let found: { name: string; at: number } | undefined;
   visit(document, {
+    Value(_, { anchor }) {
+      if (anchor !== undefined) anchors.add(anchor);
+    },
     Alias(_, node) {
-      if (node.resolve(document) !== undefined) return undefined;
+      if (anchors.has(node.source)) return undefined;
       found = { name: node.source, at: node.range?.[0] ?? 0 };
       return visit.BREAK;
     },

@@ -18,6 +18,7 @@ export interface PageSetup {
 }
 
 export interface PageGraph {
+  /** The page, or the configuration that names what a server's pages load. */
   page: string;
   /** The first module script of the page, host-relative. */
   boot: string | undefined;
@@ -26,11 +27,26 @@ export interface PageGraph {
 }
 
 const MODULE_ENDINGS = ['', '.ts', '.tsx', '.js', '.jsx', '.mjs', '.vue', '.svelte'];
+const SHEET = /\.(css|scss|sass|less|styl)$/;
+const MODULE = /\.[cm]?[jt]sx?$/;
 const NEW_SHEETS = ['style.css', 'styles.css', 'main.css', 'global.css', 'app.css'];
 
-/** Reads a page and the modules it boots from, as far as needed to know its style sheets; undefined without a page. */
-export function readPage(ground: Ground, setup: PageSetup): PageGraph | undefined {
-  const page = path.posix.join(setup.root, 'index.html');
+/** Reads what the pages of a server load: `files` are scripts, style sheets and pages, `by` is the file that names them. */
+export function readEntries(
+  ground: Ground,
+  setup: PageSetup,
+  { files, by }: { files: readonly string[]; by: string },
+): PageGraph | undefined {
+  const page = files.find((file) => file.endsWith('.html'));
+  if (page !== undefined) return readPage(ground, setup, page);
+  const linked = files.filter((file) => SHEET.test(file));
+  const boot = files.find((file) => MODULE.test(file) && !isBuilt(ground, file));
+  const booted = boot === undefined ? { own: [], deeper: [] } : appSheets(ground, setup, boot);
+  return { page: by, boot, sheets: [...new Set([...linked, ...booted.own, ...booted.deeper])] };
+}
+
+/** Reads a page (host-relative) and the modules it boots from, as far as needed to know its style sheets; undefined without a page. */
+export function readPage(ground: Ground, setup: PageSetup, page: string): PageGraph | undefined {
   const text = ground.text(page);
   if (text === undefined) return undefined;
   const references = pageReferences(text);
@@ -70,6 +86,13 @@ export function pageSheetJoint(ground: Ground, graph: PageGraph | undefined, exp
     });
   }
   const { sheet, passedOver } = pickSheet(ground, graph.sheets);
+  if (sheet === undefined && graph.boot === undefined && !graph.page.endsWith('.html')) {
+    const reason = `${graph.page} names neither a plain style sheet of the app's own nor a module`;
+    return blockedJoint('styles.global', graph.page, 'no style sheet', {
+      reason,
+      handwork: `Add a style sheet to what ${graph.page} names, and load it on your pages.`,
+    });
+  }
   const target = sheet ?? newSheet(ground, graph);
   const load = sheet === undefined ? loadSheet(ground, graph, target) : [];
   return sheetJoint({ ground, sheet, target, load, by: graph.boot ?? graph.page, passedOver });
@@ -111,7 +134,7 @@ export function importsOf(ground: Ground, setup: PageSetup, file: string): { she
   const names = importedModules(scriptOf(text, file), isComponent ? `${file}.ts` : file);
   if (isComponent) names.push(...styleSources(text));
   const files = names.flatMap((name) => resolveFrom(ground, setup, file, name) ?? []);
-  const isSheet = (one: string): boolean => /\.(css|scss|sass|less|styl)$/.test(one);
+  const isSheet = (one: string): boolean => SHEET.test(one);
   return { sheets: files.filter(isSheet), modules: files.filter((one) => !isSheet(one)) };
 }
 

@@ -1,4 +1,5 @@
 import { dirname } from 'node:path';
+import { setTimeout as wait } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import { createClient, type Client, type InValue } from '@libsql/client';
 import { keepApart, keepOwn } from './folder.js';
@@ -7,6 +8,8 @@ import { settings } from './settings.js';
 
 export type Row = Record<string, unknown>;
 
+// Whoever finds it locked by another process waits so long, in milliseconds.
+const PATIENCE = 5000;
 const MADE = 'SELECT COUNT(*) AS count FROM account_migration';
 const TABLE = `CREATE TABLE IF NOT EXISTS account_migration (
   number INTEGER PRIMARY KEY
@@ -80,7 +83,20 @@ async function countMade(): Promise<number> {
 /** Readers do not wait for who writes, nor the other way round. */
 async function shareFile(): Promise<void> {
   if (!fileOf(settings.database)) return;
-  await open().execute('PRAGMA journal_mode = WAL');
+  const end = Date.now() + PATIENCE;
+  // SQLite waits for no lock here, however patient the client is.
+  while (!(await isShared(end))) await wait(50);
+}
+
+async function isShared(end: number): Promise<boolean> {
+  try {
+    await open().execute('PRAGMA journal_mode = WAL');
+    return true;
+  } catch (error) {
+    const { code } = error as { code?: unknown };
+    if (code === 'SQLITE_BUSY' && Date.now() < end) return false;
+    throw error;
+  }
 }
 
 function open(): Client {
@@ -91,8 +107,7 @@ function open(): Client {
     keepApart(dirname(file));
     keepOwn(file);
   }
-  // Whoever finds it locked by another process waits so long.
-  client = createClient({ url: database, timeout: 5000 });
+  client = createClient({ url: database, timeout: PATIENCE });
   return client;
 }
 

@@ -10,7 +10,6 @@ import type { ChangeSet } from '../../../core/change/change-set.ts';
 import { checkFormat, shownOtherwise } from '../../change/show-file.ts';
 import { EXIT, Problem } from '../../../core/problem.ts';
 import type { Output } from '../../output.ts';
-import { checkedDefinitions } from '../../session.ts';
 import { printable } from '../../render/printable.ts';
 import { carryOut, openForChange, planWithWarnings, targets } from '../../change/carry-out.ts';
 
@@ -42,11 +41,10 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
       complete: options.complete,
     };
     const workspaces = await targets(context, options);
-    const kept = checkedDefinitions();
     const requests: AttachRequest[] = [];
     const renewals: (Renewal & { name: string })[] = [];
     for (const id of new Set(options.integrations)) {
-      const definition = await loadDefinition(context.doors.files, context.catalog, id, { from: options.cwd, kept });
+      const definition = await loadDefinition(context.doors.files, context.catalog, id, { from: options.cwd });
       // What serves the whole host goes to its root, whichever workspace one stands in.
       const places = definition.belongs === 'root' ? context.facts.workspaces.slice(0, 1) : workspaces;
       for (const { folder, name } of places) {

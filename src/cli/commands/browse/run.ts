@@ -13,7 +13,7 @@ import { namedOrAll } from '../../../core/survey/choose-workspaces.ts';
 import type { Output } from '../../output.ts';
 import { columns } from '../../render/columns.ts';
 import { printable } from '../../render/printable.ts';
-import { openCatalog, checkedDefinitions, openDoors, type GlobalOptions } from '../../session.ts';
+import { openCatalog, openDoors, type GlobalOptions } from '../../session.ts';
 
 interface BrowseOptions extends GlobalOptions {
   words: string[];
@@ -38,7 +38,7 @@ export async function run({ cwd, words, workspace }: BrowseOptions, output: Outp
   const named = await namedOrAll(doors.files, context.facts, workspace, cwd);
   const found: Record<string, unknown>[] = [];
   for (const id of catalogIds(doors.files, catalog)) {
-    const definition = await loadDefinition(doors.files, catalog, id, { kept: checkedDefinitions() });
+    const definition = await loadDefinition(doors.files, catalog, id);
     const { title, kind, about, docs } = definition;
     const all = `${id} ${title} ${kind} ${about}`.toLowerCase();
     if (!words.every((word) => all.includes(word.toLowerCase()))) continue;

@@ -9,7 +9,8 @@ import { postcssJoint } from '../../joints/postcss-joint.ts';
 import { byEnvironmentFiles } from '../../joints/public-environment.ts';
 import { sheetJoint } from '../../joints/sheet-joint.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
-import { at, configModule, findConfig, VITE_PREVIEW, viteEnvironment, viteVersion } from '../vite/vite-joints.ts';
+import { at } from '../vite/vite-addresses.ts';
+import { configModule, findConfig, VITE_PREVIEW, viteEnvironment, viteVersion } from '../vite/vite-joints.ts';
 import { pickSheet } from '../../joints/own-sheet.ts';
 import { importsOf } from '../../joints/web-page.ts';
 

@@ -1,6 +1,5 @@
 import path from 'node:path';
 import { exportsFunction, readConfig } from '../../formats/script/read.ts';
-import type { ConfigAddress } from '../../formats/script/values.ts';
 import { parseJson } from '../../formats/json/json.ts';
 import type { Joint } from '../../joints/joint.ts';
 import { readApp } from '../../joints/app-joints.ts';
@@ -14,24 +13,12 @@ import { postcssJoint, scriptJoint } from '../../joints/postcss-joint.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { BY_MODE, byEnvironmentFiles, hiddenEnvironment, publicEnvironment } from '../../joints/public-environment.ts';
 import type { Traits } from '../../joints/traits.ts';
-import { pageBootJoint, pageSheetJoint, readPage, type PageSetup } from '../../joints/web-page.ts';
+import { pageBootJoint, pageSheetJoint, readEntries, readPage, type PageSetup } from '../../joints/web-page.ts';
+import { entriesOf } from './entries.ts';
+import { at, CONFIG_KEYS } from './vite-addresses.ts';
 
 // In the order in which Vite looks for them.
 const CONFIG_FILES = ['js', 'mjs', 'ts', 'cjs', 'mts', 'cts'].map((ending) => `vite.config.${ending}`);
-
-const CONFIG_KEYS = [
-  'plugins',
-  'server',
-  'build',
-  'resolve',
-  'base',
-  'css',
-  'optimizeDeps',
-  'preview',
-  'publicDir',
-  'define',
-  'test',
-];
 
 /** The joints of a browser app built with Vite. Apart from the stack itself, since only they need the script parser. */
 export async function readVite(ground: Ground): Promise<StackReading> {
@@ -39,7 +26,8 @@ export async function readVite(ground: Ground): Promise<StackReading> {
   const homes = configHomes(ground, config);
   const setup = pageSetup(ground, config, homes);
   const expected = path.posix.join(setup.root, 'index.html');
-  const graph = readPage(ground, setup);
+  const entries = ground.has(expected) ? undefined : entriesOf(ground, homes);
+  const graph = entries ? readEntries(ground, setup, entries) : readPage(ground, setup, expected);
   const app = readApp(ground, graph?.boot);
   const base = textIn(ground, homes, at('/base'));
   const module = configModule(ground, config);
@@ -61,11 +49,15 @@ export async function readVite(ground: Ground): Promise<StackReading> {
       publicEnvironment: byEnvironmentFiles(`import.meta.env.${envPrefix(ground, config) ?? 'VITE_'}`),
       runtime: 'browser',
       // Relative to the root of the pages (Vite, `build.outDir`).
-      outputs: [folderIn(ground, homes, at('/build/outDir'), { base: setup.root, usual: 'dist' }), 'coverage'],
+      outputs: [
+        entries?.output ?? folderIn(ground, homes, at('/build/outDir'), { base: setup.root, usual: 'dist' }),
+        'coverage',
+      ],
       bundler: viteVersion(ground),
       folder: sourceFolder(ground, graph?.boot),
       screen: app.screen,
-      serve: VITE_PREVIEW,
+      // What a server's pages load is shown by that server alone.
+      serve: entries ? undefined : VITE_PREVIEW,
       // Its test utilities are loaded from below the project's root only.
       packagesInside: ground.declares('svelte'),
       base,
@@ -147,16 +139,6 @@ export function sourceFolder(ground: Ground, boot: string | undefined): string {
   const folder = ground.workspace.folder;
   if (boot !== undefined) return path.posix.relative(folder, path.posix.dirname(boot)) || '.';
   return ground.names(ground.inHost('src')).length > 0 ? 'src' : '.';
-}
-
-/** The address of a value in Vite's configuration. */
-export function at(pointer: string): ConfigAddress {
-  return {
-    pointer,
-    helpers: ['defineConfig'],
-    merges: ['mergeConfig'],
-    keys: CONFIG_KEYS,
-  };
 }
 
 /** Vite's configuration, wherever the scripts say that it is. */
