@@ -104,7 +104,9 @@ function declaredPackage(fact: PackageFact, need: PackageNeed, place: WorkspaceP
   const section = SECTION_OF[need.section];
   // A library names its peers, and has them for its own development as well.
   const misplaced =
-    fact.section !== section && !place.packages.some((one) => one.name === fact.name && one.section === section);
+    fact.section !== section &&
+    !place.packages.some((one) => one.name === fact.name && one.section === section) &&
+    !(fact.section === 'devDependencies' && keepsAllAsTools(place));
   return {
     name: fact.name,
     version: versionOf(fact) ?? lowest(fact.range) ?? fact.range,
@@ -136,7 +138,8 @@ async function newPackage(context: HostPackages, task: NewPackage): Promise<Chos
     ? (context.facts.workspaces.find(({ folder }) => folder === bringer.workspace) ?? workspace)
     : placeOf(context, workspace, need);
   const use = need?.section ?? bringer?.use ?? 'production';
-  const section = SECTION_OF[use];
+  const besideTools = use === 'production' && isBesideTools(place, one.meta);
+  const section = bringer?.section ?? (besideTools ? 'devDependencies' : SECTION_OF[use]);
   const written = await rangeFor(context, { ...task, place, section, need });
   const catalog = catalogFor(context, one, written.range);
   return {
@@ -155,6 +158,17 @@ async function newPackage(context: HostPackages, task: NewPackage): Promise<Chos
       ? { scriptIgnored: true }
       : {}),
   };
+}
+
+/** Whether a project declares tools alone: what its app is built of then stands among them, as where a server of another language serves it. */
+function keepsAllAsTools({ packages }: WorkspacePackages): boolean {
+  return !packages.some(({ section }) => section === 'dependencies' || section === 'peerDependencies');
+}
+
+/** Whether a package that the app is built of goes among the tools, since what it goes with is there. */
+function isBesideTools(place: WorkspacePackages, { peerDependencies = {} }: PackageVersion): boolean {
+  if (!keepsAllAsTools(place)) return false;
+  return Object.keys(peerDependencies).some((name) => place.package(name)?.section === 'devDependencies');
 }
 
 /** Where a package of the app does not run on all that the project says it runs on: what each of them says. */
