@@ -8,11 +8,12 @@ import { openHost, type Context } from '../../src/core/host/context.ts';
 import { catalogIds, loadDefinition } from '../../src/core/definition/catalog.ts';
 import type { ChangeSet } from '../../src/core/change/change-set.ts';
 import type { Definition } from '../../src/core/definition/definition.ts';
-import type { AlikeRequest, ThemeRequest } from '../../src/core/grow/grow-request.ts';
+import type { AlikeRequest, ListRequest, ThemeRequest } from '../../src/core/grow/grow-request.ts';
 import { planTheme } from '../../src/core/grow/theme/plan-theme.ts';
 import { planBundle, planWithoutBundle } from '../../src/core/grow/plan-bundle.ts';
 import { planHeadTag } from '../../src/core/grow/plan-head-tag.ts';
 import { planPieces } from '../../src/core/grow/plan-pieces.ts';
+import { planListPage } from '../../src/core/grow/plan-list-page.ts';
 import { planLayout } from '../../src/core/grow/plan-layout.ts';
 import { planAlike } from '../../src/core/grow/plan-alike.ts';
 import { planAttach } from '../../src/core/plan/attach/plan-attach.ts';
@@ -139,6 +140,13 @@ export class MemoryStackHost {
   /** Grows pieces of a kit; whether anything was done. */
   async growPieces(...names: readonly string[]): Promise<boolean> {
     const changes = await planPieces(await this.open(), { part: 'piece', names, workspace: '.' });
+    await this.apply(changes);
+    return changes !== undefined;
+  }
+
+  /** Grows a page that lists an entity; whether anything was done. */
+  async growList(name: string, more: Partial<Omit<ListRequest, 'part' | 'name' | 'workspace'>> = {}): Promise<boolean> {
+    const changes = await planListPage(await this.open(), { part: 'list-page', name, workspace: '.', ...more });
     await this.apply(changes);
     return changes !== undefined;
   }

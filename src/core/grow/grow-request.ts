@@ -58,5 +58,18 @@ export interface BundleRequest {
   workspace: string;
 }
 
-export type GrowRequest = AlikeRequest | BundleRequest | LayoutRequest | ThemeRequest | PieceRequest | HeadTagRequest;
+/** What is asked for: a page that lists what there is of an entity. */
+export interface ListRequest {
+  part: 'list-page';
+  /** The entity's name: `Plot`. */
+  name: string;
+  /** Begins with a slash; by the entity's name where nothing is said. */
+  address?: string | undefined;
+  /** A link is put where the app's navigation is. */
+  link?: boolean | undefined;
+  workspace: string;
+}
+
+export type GrowRequest =
+  AlikeRequest | BundleRequest | ListRequest | LayoutRequest | ThemeRequest | PieceRequest | HeadTagRequest;
 export type Part = GrowRequest['part'];

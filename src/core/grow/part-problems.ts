@@ -2,6 +2,9 @@ import type { AlikePart } from '../joints/growth.ts';
 import { EXIT, Problem } from '../problem.ts';
 import type { StackFacts } from '../stacks/sides.ts';
 
+/** What has a name of its own. */
+type Grown = AlikePart | 'layout' | 'bundle' | 'list-page';
+
 /** What is missing where nothing of a kind stands, and what comes first then. */
 const MISSING: Record<AlikePart, { what: string; next: string }> = {
   page: {
@@ -45,7 +48,7 @@ const WORDS = {
 };
 
 /** A name or an address that is none. */
-export function wrongWord(part: AlikePart | 'layout' | 'bundle', word: keyof typeof WORDS, given: string): Problem {
+export function wrongWord(part: Grown, word: keyof typeof WORDS, given: string): Problem {
   const { why, next } = WORDS[word];
   return new Problem({
     status: EXIT.wrongUsage,
@@ -74,12 +77,12 @@ export function notThere(part: AlikePart, name: string, standing: readonly strin
   });
 }
 
-export function takenFile(part: AlikePart | 'layout' | 'bundle', file: string): Problem {
+export function takenFile(part: Grown, file: string): Problem {
   return new Problem({
     status: EXIT.refused,
     what: `${file} is there already`,
     where: { file },
-    why: `the new ${part} would be written into it`,
+    why: `the new ${part.replace('-', ' ')} would be written into it`,
     next: 'Choose another name. Nothing was changed.',
   });
 }
@@ -93,7 +96,7 @@ export function cannotLoadLazily(stack: string): Problem {
   });
 }
 
-export function takenAddress(part: AlikePart, address: string, file: string): Problem {
+export function takenAddress(part: Grown, address: string, file: string): Problem {
   return new Problem({
     status: EXIT.refused,
     what: `There is ${article(part)} at ${address} already`,
@@ -103,6 +106,6 @@ export function takenAddress(part: AlikePart, address: string, file: string): Pr
   });
 }
 
-function article(part: AlikePart | 'layout' | 'bundle'): string {
+function article(part: Grown): string {
   return part === 'endpoint' ? `an ${part}` : `a ${part}`;
 }

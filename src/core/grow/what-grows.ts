@@ -46,6 +46,8 @@ export async function whatGrows(context: Context, folder: string): Promise<WhatG
     const growth = await growthOf(new Ground(context.reader, context.host.root, place.stack.workspace), place.stack);
     const pages = growth.layout?.()?.pages ?? [];
     if (pages.length > 0) parts.push({ part: 'layout', how: aroundOf(pages) });
+    const entities = growth['list-page']?.()?.entities ?? [];
+    if (entities.length > 0) parts.push({ part: 'list-page', how: `of ${someOf(entities.map(({ name }) => name))}` });
     const bundles = growth.bundle?.().standing;
     if (bundles) parts.push({ part: 'bundle', how: besideOf(bundles) });
   }

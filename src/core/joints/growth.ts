@@ -171,8 +171,62 @@ export interface BundleGrowth {
   without(this: void, bundle: Bundle): Promise<{ texts: Map<string, string | undefined>; left: Trace[] } | NoLayout>;
 }
 
+/** Something that an app keeps many of, by the class that stands for one. */
+export interface Entity {
+  /** The class's own name: `Plot`. */
+  name: string;
+  /** Relative to the host's root. */
+  file: string;
+  /** What a page may show of one, in the order in which the class or its table has it. */
+  fields: EntityField[];
+  /** What no list shows: secrets, lists, other entities. */
+  leftOut: string[];
+}
+
+export interface EntityField {
+  /** As templates name it. */
+  name: string;
+  kind: 'text' | 'yes-or-no' | 'date' | 'moment';
+}
+
+/** A page that lists what there is of an entity, as it is to be made. */
+export interface NewList {
+  entity: Entity;
+  /** The name of one, and of all of them. */
+  one: PlainName;
+  all: PlainName;
+  address: string;
+}
+
+/** A page that lists an entity, as it is made. */
+export interface MadeList {
+  edits: Edit[];
+  /** The file that shows it. */
+  file: string;
+  /** The statement by which it is listed, behind another one's. */
+  entry?: { file: string; behind: Stretch; code: string } | undefined;
+  proofs: ListProof[];
+}
+
+/** How pages come to be that list what there is of an entity. */
+export interface ListGrowth {
+  entities: Entity[];
+  /** The pages beside which it stands. */
+  pages: KindGrowth;
+  /** What makes one, the file that shows it, and what proves it; why not, where it cannot. */
+  make(this: void, list: NewList): MadeList | NoLayout;
+}
+
+/** A program of the app that ends well, and what it says. */
+export interface ListProof {
+  run: string[];
+  says?: string;
+  checks: string;
+}
+
 /** What grows in a workspace, as its stack tells when it is asked for; what is left out does not grow there. */
 export type Growth = Partial<Record<AlikePart, () => KindGrowth | undefined>> & {
   layout?: (() => LayoutGrowth | undefined) | undefined;
   bundle?: (() => BundleGrowth) | undefined;
+  'list-page'?: (() => ListGrowth | undefined) | undefined;
 };

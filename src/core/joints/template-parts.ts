@@ -14,9 +14,10 @@ export function givenToTemplate(text: string): string[] {
   return [...text.matchAll(/(?<=[[,(]\s*)['"](\w+)['"]\s*=>/g)].flatMap(([, name = '']) => [name, `$${name}`]);
 }
 
-/** A page that is all of its document, with nothing but a heading. */
-export function plainDocument(title: string, language: string): string {
-  return `<!doctype html>\n<html lang="${language}">\n    <head>\n        <meta charset="utf-8">\n        <meta name="viewport" content="width=device-width, initial-scale=1">\n        <title>${title}</title>\n    </head>\n    <body>\n        <h1>${title}</h1>\n    </body>\n</html>\n`;
+/** A page that is all of its document: a heading, and what comes below it. */
+export function plainDocument(title: string, language: string, below: readonly string[] = []): string {
+  const rest = below.map((line) => (line === '' ? '\n' : `        ${line}\n`)).join('');
+  return `<!doctype html>\n<html lang="${language}">\n    <head>\n        <meta charset="utf-8">\n        <meta name="viewport" content="width=device-width, initial-scale=1">\n        <title>${title}</title>\n    </head>\n    <body>\n        <h1>${title}</h1>\n${rest}    </body>\n</html>\n`;
 }
 
 // Where templates lie that others show in themselves, by the names that people give such folders.

@@ -7,7 +7,7 @@ export const grow = command(
       .positional('part', {
         type: 'string',
         describe:
-          'What is to grow: page, layout, component, endpoint, middleware, bundle, piece, colour, font, container, type-scale or head-tag; without it, what can grow here is listed',
+          'What is to grow: page, list-page, layout, component, endpoint, middleware, bundle, piece, colour, font, container, type-scale or head-tag; without it, what can grow here is listed',
       })
       .positional('names', { type: 'string', array: true, describe: 'Its name, as SeedSwap; of pieces several' })
       .option('at', { type: 'string', requiresArg: true, describe: 'Its address, as /seed-swap' })

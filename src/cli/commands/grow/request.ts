@@ -21,6 +21,7 @@ export interface GrowWords {
 const TAKES: Record<Part, readonly (keyof GrowWords)[]> = {
   page: ['names', 'at', 'link', 'lazy'],
   endpoint: ['names', 'at'],
+  'list-page': ['names', 'at', 'link'],
   layout: ['names', 'around'],
   component: ['names'],
   bundle: ['names', 'at'],
@@ -62,6 +63,8 @@ export function requestOf(words: GrowWords, workspace: string): GrowRequest {
   switch (part) {
     case 'bundle':
       return { part, name, address, workspace };
+    case 'list-page':
+      return { part, name, address, link, workspace };
     case 'layout':
       return { part, name, around, workspace };
     case 'colour':
@@ -117,6 +120,7 @@ function saysNothing(part: Part, word: keyof GrowWords): Problem {
 const EXAMPLES: Record<Part, string> = {
   page: 'page SeedSwap',
   endpoint: 'endpoint SeedSwap',
+  'list-page': 'list-page Plot',
   layout: 'layout Society --around /plots --around /tools',
   component: 'component PriceTag',
   bundle: 'bundle SeedSwap --at /seed-swap',

@@ -7,6 +7,7 @@ import type { GrowRequest } from '../../../core/grow/grow-request.ts';
 import { planTheme } from '../../../core/grow/theme/plan-theme.ts';
 import { planBundle } from '../../../core/grow/plan-bundle.ts';
 import { planHeadTag } from '../../../core/grow/plan-head-tag.ts';
+import { planListPage } from '../../../core/grow/plan-list-page.ts';
 import { planLayout } from '../../../core/grow/plan-layout.ts';
 import { planPieces } from '../../../core/grow/plan-pieces.ts';
 import { planAlike } from '../../../core/grow/plan-alike.ts';
@@ -75,6 +76,8 @@ function planPart(context: Context, request: GrowRequest): Promise<ChangeSet | u
       return planHeadTag(context, request);
     case 'bundle':
       return planBundle(context, request);
+    case 'list-page':
+      return planListPage(context, request);
     case 'layout':
       return planLayout(context, request);
     case 'piece':

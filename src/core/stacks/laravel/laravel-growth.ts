@@ -1,12 +1,14 @@
-import { wholeFile, type Edit } from '../../edits/edit.ts';
-import type { PhpOperation } from '../../formats/php/php.ts';
+import { wholeFile } from '../../edits/edit.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { First, Growth, KindGrowth, PlainName } from '../../joints/growth.ts';
 import { namespaceOf, ownClassFile } from '../../joints/php-names.ts';
-import { answersOnly, givenToTemplate, plainDocument, templateComponents } from '../../joints/template-parts.ts';
+import { answersOnly, givenToTemplate, templateComponents } from '../../joints/template-parts.ts';
 import { laravelLayout } from './laravel-layout.ts';
+import { laravelList } from './laravel-list.ts';
+import { listed } from './laravel-listing.ts';
 import { laravelMiddleware } from './laravel-middleware.ts';
 import { routesIn, standingOf, viewFile, type Route } from './laravel-routes.ts';
+import { framedView } from './laravel-views.ts';
 
 /** What grows in an app built with Laravel (its docs, "Routing", "Controllers", "Blade Templates", "Middleware"). */
 export function laravelGrowth(ground: Ground): Growth {
@@ -20,6 +22,10 @@ export function laravelGrowth(ground: Ground): Growth {
     layout: () => {
       const kind = page();
       return kind && laravelLayout(ground, kind);
+    },
+    'list-page': () => {
+      const kind = page();
+      return kind && laravelList(ground, kind, { web, routes: found });
     },
     endpoint: () => endpoints(ground, found, ground.first([api, web])),
     component: () =>
@@ -77,7 +83,7 @@ function pages(ground: Ground, found: readonly Route[], web: string): KindGrowth
     ...kind,
     plainText: (name, file) =>
       file.endsWith('.blade.php')
-        ? plainView(ground, name)
+        ? framedView(ground, name.sentence)
         : plainController(ground, name, file, {
             action,
             uses: 'Illuminate\\Contracts\\View\\View',
@@ -87,7 +93,7 @@ function pages(ground: Ground, found: readonly Route[], web: string): KindGrowth
     beside: (name, file) =>
       file.endsWith('.blade.php')
         ? []
-        : [wholeFile(ground.inHost(`resources/views/${name.kebab}.blade.php`), plainView(ground, name))],
+        : [wholeFile(ground.inHost(`resources/views/${name.kebab}.blade.php`), framedView(ground, name.sentence))],
     first: ({ kebab }, address) => ({
       file: ground.inHost(`resources/views/${kebab}.blade.php`),
       ties: [],
@@ -133,25 +139,6 @@ function firstEndpoint(
   };
 }
 
-// Routes that answer whatever no other does stay last.
-const LAST = [
-  'Route::fallback',
-  "Route::any('{",
-  "Route::get('{",
-  "Route::get('/{",
-  "Route::view('/{",
-  "Route::view('{",
-];
-
-function listed(ground: Ground, file: string, code: string, uses: readonly string[]): Edit[] {
-  const needs = [...uses, 'Illuminate\\Support\\Facades\\Route'];
-  const operations: PhpOperation[] = [
-    ...needs.map((name) => ({ op: 'use' as const, name })),
-    { op: 'statement', code, before: LAST },
-  ];
-  return operations.map((operation) => ({ file, format: 'php', operation }));
-}
-
 /** The views and the pages of a page bridge that a class shows, by their names. */
 function viewsOf(ground: Ground, file: string): string[] {
   const text = ground.text(file) ?? '';
@@ -175,29 +162,4 @@ function plainController(
   const name = file.endsWith('Controller.php') ? `${pascal}Controller` : pascal;
   const base = ownClassFile(ground, `${namespace}\\Controller`)?.isThere ? ' extends Controller' : '';
   return `<?php\n\nnamespace ${namespace};\n\nuse ${uses};\n\nclass ${name}${base}\n{\n    public function ${action}(): ${returns}\n    {\n        return ${answer};\n    }\n}\n`;
-}
-
-/** A view with nothing but its heading, in the frame that the others have: a component, or one that they extend. */
-function plainView(ground: Ground, { sentence }: PlainName): string {
-  const all = ['layout', 'layouts/app', 'app-layout'].find(
-    (name) => viewFile(ground, `components/${name}`) !== undefined,
-  );
-  const heading = `<h1>${sentence}</h1>`;
-  if (all !== undefined) {
-    const tag = `x-${all.replaceAll('/', '.')}`;
-    const title = /\$title\b/.test(viewText(ground, `components/${all}`)) ? ` title="${sentence}"` : '';
-    return `<${tag}${title}>\n    ${heading}\n</${tag}>\n`;
-  }
-  const frame = viewText(ground, 'layouts.app');
-  const section = ['content', 'body', 'main'].find((name) => new RegExp(`@yield\\(\\s*['"]${name}['"]`).test(frame));
-  if (section !== undefined) {
-    const title = /@yield\(\s*['"]title['"]/.test(frame) ? `@section('title', '${sentence}')\n\n` : '';
-    return `@extends('layouts.app')\n\n${title}@section('${section}')\n    ${heading}\n@endsection\n`;
-  }
-  return plainDocument(sentence, "{{ str_replace('_', '-', app()->getLocale()) }}");
-}
-
-function viewText(ground: Ground, view: string): string {
-  const file = viewFile(ground, view);
-  return file === undefined ? '' : (ground.text(file) ?? '');
 }

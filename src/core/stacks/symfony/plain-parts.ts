@@ -19,12 +19,12 @@ export interface Stating {
 }
 
 /** The class that states a route, which has a new name since Symfony 6.4. */
-function routeClass(ground: Ground): string {
+export function routeClass(ground: Ground): string {
   return `Symfony\\Component\\Routing\\${isSince(ground, 6, 4) ? 'Attribute' : 'Annotation'}\\Route`;
 }
 
 /** A route as its class states it: in an attribute since Symfony 5.2, before that in a comment. */
-function statedRoute(ground: Ground, { snake }: PlainName, path: string, indent: string): string {
+export function statedRoute(ground: Ground, { snake }: Pick<PlainName, 'snake'>, path: string, indent: string): string {
   const stated = isSince(ground, 5, 2)
     ? [`#[Route('${path}', name: '${snake}')]`]
     : ['/**', ` * @Route("${path}", name="${snake}")`, ' */'];
@@ -74,14 +74,23 @@ export function plainTemplate(
   { snake, sentence }: PlainName,
   file = ground.inHost(`templates/${snake}.html.twig`),
 ): Edit {
+  return framedTemplate(ground, sentence, [], file);
+}
+
+/** A template with its heading and some lines below it, in the frame that most others have. */
+export function framedTemplate(ground: Ground, sentence: string, below: readonly string[], file: string): Edit {
   const frame = usualFrame(ground);
   const base = frame === undefined ? '' : (ground.text(ground.inHost(`templates/${frame}`)) ?? '');
   const block = (name: string): boolean => new RegExp(`\\{%-?\\s*block ${name}\\b`).test(base);
   const body = ['body', 'content', 'main'].find((name) => block(name));
-  if (frame === undefined || body === undefined) return wholeFile(file, plainDocument(sentence, 'en'));
+  if (frame === undefined || body === undefined)
+    return wholeFile(file, plainDocument(sentence, 'en', below.length === 0 ? [] : ['', ...below]));
+  const rest = (below.length === 0 ? [] : ['', ...below])
+    .map((line) => (line === '' ? '\n' : `    ${line}\n`))
+    .join('');
   const title = block('title') ? `{% block title %}${sentence}{% endblock %}\n\n` : '';
   return wholeFile(
     file,
-    `{% extends '${frame}' %}\n\n${title}{% block ${body} %}\n    <h1>${sentence}</h1>\n{% endblock %}\n`,
+    `{% extends '${frame}' %}\n\n${title}{% block ${body} %}\n    <h1>${sentence}</h1>\n${rest}{% endblock %}\n`,
   );
 }

@@ -1,13 +1,12 @@
-import type { Edit } from '../../edits/edit.ts';
-import { joinPointer } from '../../formats/json-pointer.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { Growth, KindGrowth, PlainName, Standing } from '../../joints/growth.ts';
-import { namespaceOf, ownClassFile } from '../../joints/php-names.ts';
+import { ownClassFile } from '../../joints/php-names.ts';
 import { answersOnly, givenToTemplate, templateComponents } from '../../joints/template-parts.ts';
 import { plainController, plainTemplate } from './plain-parts.ts';
 import { symfonyBundles } from './symfony-bundles.ts';
 import { symfonyLayout } from './symfony-layout.ts';
-import { controllersOf, listedRoutes, readsControllers, routeFiles, type Controller } from './symfony-routes.ts';
+import { symfonyList } from './symfony-list.ts';
+import { controllersOf, listedRoutes, listing, readsControllers, type Controller } from './symfony-routes.ts';
 
 /** What grows in an app built with Symfony (its docs, "Controller", "Routing", "Creating and Using Templates"). */
 export function symfonyGrowth(ground: Ground): Growth {
@@ -22,6 +21,16 @@ export function symfonyGrowth(ground: Ground): Growth {
     endpoint: () => kindOf(ground, controllers(), 'endpoint'),
     bundle: () => symfonyBundles(ground),
     layout: () => (hasTemplates ? symfonyLayout(ground, page()) : undefined),
+    'list-page': () => {
+      const kind = page();
+      if (!hasTemplates || !ground.finds('doctrine/orm')) return undefined;
+      const states = controllers().some(({ routes }) => routes.length > 0) || readsControllers(ground);
+      const names = [
+        ...controllers().flatMap((one) => one.names),
+        ...listedRoutes(ground, controllers()).flatMap(({ called }) => called ?? []),
+      ];
+      return symfonyList(ground, kind, { names, states });
+    },
     component: () =>
       hasTemplates
         ? {
@@ -75,9 +84,9 @@ function kindOf(ground: Ground, controllers: readonly Controller[], part: 'page'
       plainController(ground, name, file, { part, states, action: actions.get(file) ?? '__invoke' }),
     beside: part === 'page' ? (name) => [plainTemplate(ground, name)] : undefined,
     first: (name, address) => ({
-      file: ground.inHost(`src/Controller/${name.pascal}Controller.php`),
+      file: firstController(ground, name),
       ties: [],
-      edits: states ? [] : listing(ground, name, address),
+      edits: states ? [] : listing(ground, { name: name.snake, file: firstController(ground, name), address }),
     }),
   };
 }
@@ -89,10 +98,6 @@ function templatesOf(ground: Ground, file: string): string[] {
     .filter((one) => ground.has(one));
 }
 
-/** Without routes in controllers each is listed in a file. */
-function listing(ground: Ground, { pascal, snake }: PlainName, address: string): Edit[] {
-  const file = routeFiles(ground)[0] ?? ground.inHost('config/routes.yaml');
-  const home = namespaceOf(ground, ground.inHost(`src/Controller/${pascal}Controller.php`)) ?? 'App\\Controller';
-  const value = { path: address, controller: `${home}\\${pascal}Controller` };
-  return [{ file, format: 'yaml', operation: { op: 'set', pointer: joinPointer([snake]), value }, seed: '' }];
+function firstController(ground: Ground, { pascal }: PlainName): string {
+  return ground.inHost(`src/Controller/${pascal}Controller.php`);
 }

@@ -1,9 +1,13 @@
+import path from 'node:path';
 import { isMap, isScalar } from 'yaml';
+import type { Edit } from '../../edits/edit.ts';
 import { childOf, childrenOf, nameOf, parsePhp, textOf, type Php } from '../../formats/php/document.ts';
+import { joinPointer } from '../../formats/json-pointer.ts';
 import { readYaml } from '../../formats/yaml/yaml-document.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { Standing } from '../../joints/growth.ts';
 import { ownSources } from '../../joints/own-sources.ts';
+import { namespaceOf } from '../../joints/php-names.ts';
 
 /** A class that answers requests, with the routes that it states itself: by attributes, or in comments as before PHP 8. */
 export interface Controller {
@@ -157,4 +161,17 @@ export function readsControllers(ground: Ground): boolean {
     ),
   ];
   return files.some((file) => /\b(attribute|annotation)\b/.test(ground.text(file) ?? ''));
+}
+
+/** The edit that lists a route, named and at an address, of a controller's file; of a method of it, where one is named. */
+export function listing(
+  ground: Ground,
+  route: { name: string; file: string; address: string; action?: string },
+): Edit[] {
+  const file = routeFiles(ground)[0] ?? ground.inHost('config/routes.yaml');
+  const home = namespaceOf(ground, route.file) ?? 'App\\Controller';
+  const action = route.action === undefined ? '' : `::${route.action}`;
+  const controller = `${home}\\${path.posix.basename(route.file, '.php')}${action}`;
+  const value = { path: route.address, controller };
+  return [{ file, format: 'yaml', operation: { op: 'set', pointer: joinPointer([route.name]), value }, seed: '' }];
 }

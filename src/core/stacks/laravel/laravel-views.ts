@@ -1,0 +1,30 @@
+import type { Ground } from '../../joints/ground.ts';
+import { plainDocument } from '../../joints/template-parts.ts';
+import { viewFile } from './laravel-routes.ts';
+
+/** A view with its heading and some lines below it, in the frame that the others have: a component, or one that they extend. */
+export function framedView(ground: Ground, sentence: string, below: readonly string[] = []): string {
+  const all = ['layout', 'layouts/app', 'app-layout'].find(
+    (name) => viewFile(ground, `components/${name}`) !== undefined,
+  );
+  const heading = `<h1>${sentence}</h1>`;
+  const lines = below.length === 0 ? [] : ['', ...below];
+  const rest = lines.map((line) => (line === '' ? '\n' : `    ${line}\n`)).join('');
+  if (all !== undefined) {
+    const tag = `x-${all.replaceAll('/', '.')}`;
+    const title = /\$title\b/.test(viewText(ground, `components/${all}`)) ? ` title="${sentence}"` : '';
+    return `<${tag}${title}>\n    ${heading}\n${rest}</${tag}>\n`;
+  }
+  const frame = viewText(ground, 'layouts.app');
+  const section = ['content', 'body', 'main'].find((name) => new RegExp(`@yield\\(\\s*['"]${name}['"]`).test(frame));
+  if (section !== undefined) {
+    const title = /@yield\(\s*['"]title['"]/.test(frame) ? `@section('title', '${sentence}')\n\n` : '';
+    return `@extends('layouts.app')\n\n${title}@section('${section}')\n    ${heading}\n${rest}@endsection\n`;
+  }
+  return plainDocument(sentence, "{{ str_replace('_', '-', app()->getLocale()) }}", lines);
+}
+
+function viewText(ground: Ground, view: string): string {
+  const file = viewFile(ground, view);
+  return file === undefined ? '' : (ground.text(file) ?? '');
+}
