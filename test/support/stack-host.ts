@@ -110,6 +110,11 @@ export class MemoryStackHost {
     this.#memory.files.set(`${ROOT}/${file}`, Buffer.from(text));
   }
 
+  /** Removes a file, as somebody by hand. */
+  remove(file: string): void {
+    this.#memory.files.delete(`${ROOT}/${file}`);
+  }
+
   /** Removes Ligament's own record of what is attached, as if all of it had been set up by hand. */
   forget(): void {
     for (const file of [...this.#memory.files.keys()])

@@ -1,6 +1,8 @@
 import path from 'node:path';
+import { importsOf, type PhpScript } from '../formats/php/document.ts';
 import { recordOf } from '../records.ts';
 import type { Ground } from './ground.ts';
+import type { Stretch } from './growth.ts';
 import { phpProject } from './php-joints.ts';
 
 /** The folders that the names of an app's own classes stand for (PSR-4), longest names first. */
@@ -34,4 +36,12 @@ export function ownClassFile(ground: Ground, name: string): { file: string; isTh
   const [first] = found;
   const there = ground.first(found);
   return first === undefined ? undefined : { file: there ?? first, isThere: there !== undefined };
+}
+
+/** The statement by which a file imports a class. */
+export function useOf(script: PhpScript, name: string): Stretch | undefined {
+  const use = script.statements.find(
+    (one) => one.kind === 'namespace_use_declaration' && importsOf(script.text, one).some((each) => each.name === name),
+  );
+  return use && { start: use.start, end: use.end };
 }

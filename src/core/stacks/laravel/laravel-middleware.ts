@@ -3,8 +3,7 @@ import { blockAt } from '../../formats/php/places.ts';
 import type { Edit } from '../../edits/edit.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { First, KindGrowth, PlainName, Standing } from '../../joints/growth.ts';
-import { namespaceOf, ownClassFile } from '../../joints/php-names.ts';
-import { useOf } from './laravel-routes.ts';
+import { namespaceOf, ownClassFile, useOf } from '../../joints/php-names.ts';
 
 /** How middleware comes to be that every request passes (Laravel's docs, "Global Middleware"); undefined where that cannot be told. */
 export function laravelMiddleware(ground: Ground): KindGrowth | undefined {

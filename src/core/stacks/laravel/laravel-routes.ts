@@ -1,7 +1,6 @@
 import {
   childOf,
   childrenOf,
-  importsOf,
   lastPart,
   nameOf,
   readPhp,
@@ -13,7 +12,7 @@ import {
 } from '../../formats/php/document.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { Standing, Stretch } from '../../joints/growth.ts';
-import { ownClassFile } from '../../joints/php-names.ts';
+import { ownClassFile, useOf } from '../../joints/php-names.ts';
 
 /** A route that a file of routes lists at an address of its own. */
 export interface Route {
@@ -175,12 +174,4 @@ export function viewFile(ground: Ground, view: string): string | undefined {
 function broughtBy(ground: Ground, file: string, name: string): Stretch | undefined {
   const script = readPhp(ground.text(file) ?? '');
   return 'reason' in script ? undefined : useOf(script, name);
-}
-
-/** The statement by which a file imports a class. */
-export function useOf(script: PhpScript, name: string): Stretch | undefined {
-  const use = script.statements.find(
-    (one) => one.kind === 'namespace_use_declaration' && importsOf(script.text, one).some((each) => each.name === name),
-  );
-  return use && { start: use.start, end: use.end };
 }

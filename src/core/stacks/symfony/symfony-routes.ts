@@ -6,6 +6,7 @@ import { joinPointer } from '../../formats/json-pointer.ts';
 import { readYaml } from '../../formats/yaml/yaml-document.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { Standing } from '../../joints/growth.ts';
+import { phpListing, phpRoutes, phpRoutesFile } from './php-routes.ts';
 import { ownSources } from '../../joints/own-sources.ts';
 import { namespaceOf } from '../../joints/php-names.ts';
 
@@ -115,8 +116,13 @@ function commentBefore(text: string, { start }: Php): string {
   return before.endsWith('*/') ? before.slice(before.lastIndexOf('/*')) : '';
 }
 
-/** The routes that an app lists in YAML (`path`, `controller`), with the controllers that they lead to. */
+/** The routes that an app lists, in YAML or in PHP, with the controllers that they lead to. */
 export function listedRoutes(ground: Ground, controllers: readonly Controller[]): (Standing & { action: string })[] {
+  const inYaml = yamlRoutes(ground, controllers);
+  return inYaml.length > 0 || routeFiles(ground).length > 0 ? inYaml : phpRoutes(ground, controllers);
+}
+
+function yamlRoutes(ground: Ground, controllers: readonly Controller[]): (Standing & { action: string })[] {
   return routeFiles(ground).flatMap((file) => {
     const source = ground.text(file) ?? '';
     const read = readYaml(source);
@@ -168,10 +174,18 @@ export function listing(
   ground: Ground,
   route: { name: string; file: string; address: string; action?: string },
 ): Edit[] {
-  const file = routeFiles(ground)[0] ?? ground.inHost('config/routes.yaml');
+  const inYaml = routeFiles(ground)[0];
+  const inPhp = inYaml === undefined ? phpRoutesFile(ground) : undefined;
   const home = namespaceOf(ground, route.file) ?? 'App\\Controller';
+  const { name, address } = route;
+  // The kernel reads one of them only: a new file in YAML would put the one in PHP out of use.
+  if (inPhp !== undefined) {
+    const called = `${home}\\${path.posix.basename(route.file, '.php')}`;
+    return phpListing(ground, inPhp, { name, address, controller: called, action: route.action });
+  }
+  const file = inYaml ?? ground.inHost('config/routes.yaml');
   const action = route.action === undefined ? '' : `::${route.action}`;
   const controller = `${home}\\${path.posix.basename(route.file, '.php')}${action}`;
-  const value = { path: route.address, controller };
-  return [{ file, format: 'yaml', operation: { op: 'set', pointer: joinPointer([route.name]), value }, seed: '' }];
+  const value = { path: address, controller };
+  return [{ file, format: 'yaml', operation: { op: 'set', pointer: joinPointer([name]), value }, seed: '' }];
 }
