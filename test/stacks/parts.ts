@@ -23,10 +23,15 @@ const ENDPOINT: Part = {
 };
 const MIDDLEWARE: Part = { words: ['middleware', 'TrimHeaders'], id: 'middleware:TrimHeaders' };
 
+// What it asks the database for is tried by hand: no driver is taken for granted here.
+const LIST: Part = { words: ['list-page', 'User', '--at', '/members'], id: 'list-page:User' };
+
 // By what begins a host's name.
 const PARTS: Record<string, readonly Part[]> = {
   symfony: [PAGE, ENDPOINT, COMPONENT, BUNDLE],
+  symfony74: [LIST],
   laravel: [PAGE, ENDPOINT, COMPONENT, MIDDLEWARE],
+  laravel12: [LIST],
 };
 
 /**
@@ -34,7 +39,7 @@ const PARTS: Record<string, readonly Part[]> = {
  * and no byte is other than before. What does not hold, in words.
  */
 export async function tryParts(host: StackHost): Promise<string[]> {
-  const parts = Object.entries(PARTS).find(([id]) => host.id.startsWith(id))?.[1] ?? [];
+  const parts = Object.entries(PARTS).flatMap(([id, some]) => (host.id.startsWith(id) ? some : []));
   const before = host.tree();
   const wrong: string[] = [];
   const expect = (holds: boolean, words: string): void => {

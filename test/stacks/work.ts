@@ -96,6 +96,8 @@ export class StackHost {
 
   /** Brings the working copy to what the host's folder holds, with its packages installed as its lockfile has them. */
   async prepare(): Promise<void> {
+    // A run that was cut off leaves a change to be healed.
+    fs.rmSync(path.join(WORK, 'state', this.id), { recursive: true, force: true });
     if (this.isPhp) return this.#preparePhp();
     const source = path.join(HOSTS, this.id);
     const lock = fs.readFileSync(path.join(source, 'package-lock.json'));

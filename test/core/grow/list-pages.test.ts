@@ -179,6 +179,11 @@ use Illuminate\\Database\\Eloquent\\Model;
 class SeedSwap extends Model
 {
     protected $hidden = ['organiser_note'];
+
+    protected function casts(): array
+    {
+        return ['seen_at' => 'datetime:Y-m-d', 'dug_on' => 'date', 'shape' => Shape::class, 'tags' => 'array'];
+    }
 }
 `;
 
@@ -192,7 +197,7 @@ const laravel = (id: string, more: Record<string, string> = {}): MemoryStackHost
       "        Schema::create('seed_swaps', function (Blueprint $table) {\n            $table->id();\n            $table->foreignId('user_id')->constrained();\n            $table->string('title')->index();\n            $table->boolean('open');\n            $table->string('old');\n            $table->json('kinds');\n            $table->text('organiser_note');\n            $table->string('invite_token');\n            $table->timestamps();\n            $table->index(['title', 'open']);\n        });\n        Schema::create('others', fn (Blueprint $table) => $table->string('other'));\n",
     ),
     'database/migrations/2024_02_01_000000_change.php': migration(
-      "        Schema::table('seed_swaps', function (Blueprint $table) {\n            $table->dropColumn(['old']);\n            $table->integer('seats')->after('open');\n        });\n",
+      "        Schema::table('seed_swaps', function (Blueprint $table) {\n            $table->dropColumn(['old']);\n            $table->integer('seats')->after('open');\n            $table->string('shape');\n            $table->text('tags');\n            $table->timestamp('seen_at');\n            $table->date('dug_on');\n        });\n",
     ),
     ...more,
   });
@@ -210,7 +215,10 @@ describe.each(['laravel10-php', 'laravel11-php', 'laravel12-php'])('a page that 
       'created_at',
       'updated_at',
       'seats',
+      'seen_at',
+      'dug_on',
     ]);
+    expect(view).toContain("{{ $seedSwap->dug_on?->format('Y-m-d') }}");
     expect(host.text('app/Http/Controllers/SeedSwapController.php')).toContain(
       "SeedSwap::query()->orderBy('id')->simplePaginate(50)",
     );

@@ -116,6 +116,7 @@ function viewText(ground: Ground, { entity, one, all }: NewList): string {
   const row = `$${one.camel}`;
   const rows = `$${all.camel}`;
   const cell = ({ name, kind }: EntityField): string => {
+    if (kind === 'date') return `{{ ${row}->${name}?->format('Y-m-d') }}`;
     if (kind === 'moment') return `{{ ${row}->${name}?->format('Y-m-d H:i') }}`;
     return kind === 'yes-or-no' ? `{{ ${row}->${name} ? 'yes' : 'no' }}` : `{{ ${row}->${name} }}`;
   };

@@ -16,10 +16,12 @@ export interface Model extends Entity {
 /** The models of an app, with the columns that its migrations give to their tables (Laravel's docs, "Eloquent", "Migrations"). */
 export function modelsOf(ground: Ground): Model[] {
   const folder = ground.inHost('app');
-  const migrations = [...ownSources(ground, /\.php$/)]
+  const sources = [...ownSources(ground, /\.php$/)];
+  const migrations = sources
     .filter(({ file }) => file.startsWith(`${ground.inHost('database/migrations')}/`))
     .sort((a, b) => (a.file < b.file ? -1 : 1));
-  return [...ownSources(ground, /\.php$/)].flatMap(({ file, text }) => {
+  const tables = columnsOf(migrations);
+  return sources.flatMap(({ file, text }) => {
     if (!file.startsWith(`${folder}/`) || !/\bextends\s+[\w\\]*(Model|Authenticatable|Pivot)\b/.test(text)) return [];
     const program = parsePhp(text);
     if ('reason' in program) return [];
@@ -31,12 +33,13 @@ export function modelsOf(ground: Ground): Model[] {
       );
       if (name === undefined || !isModel || /^\s*abstract\b/.test(text.slice(node.start))) return [];
       const table = textSet(text, node, 'table') ?? tableOf(name);
-      const columns = columnsOf(migrations, table);
+      const columns = tables.get(table) ?? [];
       const hidden = listSet(text, node, 'hidden');
       const known =
         columns.length > 0 ? columns : listSet(text, node, 'fillable').map((one) => ({ name: one, type: 'string' }));
+      const casts = castsOf(text.slice(node.start, node.end));
       const fields = known.flatMap(({ name: one, type }): EntityField[] => {
-        const kind = hidden.includes(one) || isSecret(one) ? undefined : kindOf(type);
+        const kind = hidden.includes(one) || isSecret(one) ? undefined : kindOf(type, casts.get(one));
         return kind === undefined ? [] : [{ name: one, kind }];
       });
       const leftOut = known.map((one) => one.name).filter((one) => !fields.some((field) => field.name === one));
@@ -50,6 +53,13 @@ export function modelsOf(ground: Ground): Model[] {
 function tableOf(name: string): string {
   const words = wordsOf(name);
   return speltAs(inOtherNumber(words) ?? words, 'snake');
+}
+
+/** What a model makes of its columns' values, by their names (Laravel's docs, "Attribute Casting"). */
+function castsOf(text: string): Map<string, string> {
+  const lists = [...text.matchAll(/\bcasts\b[^[\]]{0,300}\[([^\]]{0,5000})\]/g)].map(([, list = '']) => list);
+  const pairs = lists.flatMap((list) => [...list.matchAll(/['"](\w{1,100})['"]\s*=>\s*(?:['"]([^'"]*)|([\w\\]+::))/g)]);
+  return new Map(pairs.map(([, name = '', word, ofClass = '']) => [name, word ?? ofClass]));
 }
 
 /** The value of a property that is one text. */
@@ -69,22 +79,22 @@ interface Column {
   type: string;
 }
 
-/** The columns that migrations, from the first to the last, leave a table with. */
-function columnsOf(migrations: readonly { text: string }[], table: string): Column[] {
-  let columns: Column[] = [];
+/** The columns that migrations, from the first to the last, leave tables with, by the tables' names. */
+function columnsOf(migrations: readonly { text: string }[]): Map<string, Column[]> {
+  const tables = new Map<string, Column[]>();
   for (const { text } of migrations) {
     // What takes a migration back says nothing of what it makes.
     const up = text.split(/\bfunction\s+down\s*\(/)[0] ?? '';
     const parts = up.split(/\bSchema::(?:connection\([^)]{0,100}\)->)?(?=create\(|table\()/).slice(1);
     for (const part of parts) {
-      if (!new RegExp(`^(?:create|table)\\(\\s*['"]${table}['"]`).test(part)) continue;
-      for (const { name, type, isGone } of statedIn(part)) {
-        columns = columns.filter((one) => one.name !== name);
-        if (!isGone) columns.push({ name, type });
-      }
+      const table = /^(?:create|table)\(\s*['"](\w+)['"]/.exec(part)?.[1];
+      if (table === undefined) continue;
+      const stated = statedIn(part);
+      const left = (tables.get(table) ?? []).filter(({ name }) => !stated.some((one) => one.name === name));
+      tables.set(table, [...left, ...stated.filter(({ isGone }) => !isGone)]);
     }
   }
-  return columns;
+  return tables;
 }
 
 function statedIn(part: string): (Column & { isGone?: boolean })[] {
@@ -113,8 +123,14 @@ const UNSEEN =
   /^(json|jsonb|binary|geometry|point|polygon|foreign\w*|morphs|nullableMorphs|uuidMorphs|ulidMorphs|rememberToken|set|vector)$/;
 
 /** What a column is for a list, by its type in a migration; undefined for one that no list can show. */
-function kindOf(type: string): EntityField['kind'] | undefined {
+function kindOf(type: string, cast: string | undefined): EntityField['kind'] | undefined {
   if (UNSEEN.test(type)) return undefined;
+  const [as = ''] = cast?.split(':') ?? [];
+  // What a class makes of a value need not be a text.
+  if (cast?.endsWith('::') || /array|json|collection|object|encrypted|hashed/.test(as)) return undefined;
+  if (/^(immutable_)?date$/.test(as)) return 'date';
+  if (/^(immutable_)?datetime$/.test(as)) return 'moment';
+  if (/^bool(ean)?$/.test(as)) return 'yes-or-no';
   if (type === 'kept-moment') return 'moment';
   return type === 'boolean' ? 'yes-or-no' : 'text';
 }
