@@ -1,9 +1,9 @@
 // Bundles the program into dist/ and the development programs (demo, registry, benchmarks) into build/.
 import { build } from 'esbuild';
 import { createHash } from 'node:crypto';
-import { copyFileSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { fileURLToPath, pathToFileURL } from 'node:url';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const { version } = JSON.parse(readFileSync(`${root}package.json`, 'utf8'));
@@ -60,6 +60,7 @@ const banner = [
 ].join('\n');
 
 const maps = await buildProgram();
+await checkDefinitions();
 await buildTools();
 writeMaps(maps);
 
@@ -125,6 +126,19 @@ async function buildProgram() {
     for (const input of Object.keys(metafile.inputs)) inputs.add(input);
   }
   return { maps, inputs };
+}
+
+/** Reads and checks the definitions that ship, under the names that `src/core/definition/definition-cache.ts` gives them: nobody has to wait for that again. */
+async function checkDefinitions() {
+  const part = (name) => import(pathToFileURL(path.join(root, 'dist', `${name}.js`)).href);
+  const [{ parseDefinition }, { PROOF_KINDS }] = await Promise.all([part('parse-definition'), part('kinds')]);
+  for (const id of readdirSync(path.join(root, 'catalog'))) {
+    const text = readFileSync(path.join(root, 'catalog', id, 'integration.yaml'), 'utf8');
+    const schema = JSON.parse(common.define.LIGAMENT_SCHEMA);
+    const name = createHash('sha256').update(`${schema}\0${text}`).digest('hex');
+    const definition = parseDefinition(text, `${id}/integration.yaml`, PROOF_KINDS);
+    writeInto(path.join(root, 'dist/definitions', `${name}.json`), JSON.stringify(definition));
+  }
 }
 
 /** A library that is handed on as a whole comes with all that it has: a part of the program then takes three times as long to load. */

@@ -65,14 +65,12 @@ declare const LIGAMENT_SCHEMA: string;
 
 /** The definitions that ship with the program, beside `dist/`, as the program read and checked them before, and all kinds of proofs. */
 export function openCatalog(): Catalog {
-  let folder = path.dirname(fileURLToPath(import.meta.url));
+  const program = path.dirname(fileURLToPath(import.meta.url));
+  let folder = program;
   while (!nodeFiles.kind(path.join(folder, 'catalog')) && path.dirname(folder) !== folder)
     folder = path.dirname(folder);
-  return {
-    folder: path.join(folder, 'catalog'),
-    proofs: proofKinds,
-    kept: keptDefinitions(process.env, LIGAMENT_SCHEMA),
-  };
+  const kept = keptDefinitions(process.env, LIGAMENT_SCHEMA, path.join(program, 'definitions'));
+  return { folder: path.join(folder, 'catalog'), proofs: proofKinds, kept };
 }
 
 /** Every kind of proof; loaded by the first definition or record that is read. */

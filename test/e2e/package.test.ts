@@ -38,6 +38,9 @@ describe('the published package', () => {
       expect(host.run(program, ['--version']).stdout.trim()).toBe(manifest.version);
       expect(host.run(program, ['--help']).stdout).toContain('ligament attach <integrations..>');
       expect(host.run(program, ['browse']).stdout).toContain('tailwindcss');
+      // All that ship were read and checked when the program was built.
+      const cache = path.join(host.environment.XDG_CACHE_HOME ?? '', 'ligament/definitions');
+      expect(fs.existsSync(cache)).toBe(false);
       expect(host.run(program, ['survey', '--json']).status).toBe(0);
     } finally {
       host.remove();

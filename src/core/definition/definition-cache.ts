@@ -5,19 +5,21 @@ import type { Definition } from './definition.ts';
 import { cacheFolder, readKept, writeKept } from '../doors/cache-folder.ts';
 
 /**
- * Checked definitions in the user's cache folder. `schema` stands for the form that they were checked against: another
- * form has other entries.
+ * Checked definitions: those in a folder that ships with the program, and others in the user's cache folder. `schema` stands for the form
+ * that they were checked against: another form has other entries.
  */
 export function keptDefinitions(
   environment: Readonly<Record<string, string | undefined>>,
   schema: string,
+  shipped: string,
 ): KeptDefinitions {
-  const fileOf = (text: string): string => {
-    const name = createHash('sha256').update(`${schema}\0${text}`).digest('hex');
-    return path.join(cacheFolder(environment), 'definitions', `${name}.json`);
-  };
+  const nameOf = (text: string): string => `${createHash('sha256').update(`${schema}\0${text}`).digest('hex')}.json`;
+  const own = (name: string): string => path.join(cacheFolder(environment), 'definitions', name);
   return {
-    get: (text) => readKept(fileOf(text)) as Definition | undefined,
-    keep: (text, definition) => writeKept(fileOf(text), definition),
+    get(text) {
+      const name = nameOf(text);
+      return (readKept(path.join(shipped, name)) ?? readKept(own(name))) as Definition | undefined;
+    },
+    keep: (text, definition) => writeKept(own(nameOf(text)), definition),
   };
 }
