@@ -1,10 +1,11 @@
 import { inOtherNumber } from '../../analogy/number.ts';
 import { speltAs, wordsOf } from '../../analogy/spellings.ts';
-import { childrenOf, childOf, nameOf, parsePhp, textOf, type Php } from '../../formats/php/document.ts';
+import { childrenOf, childOf, type Php } from '../../formats/php/document.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { Entity, EntityField } from '../../joints/growth.ts';
 import { isSecret } from '../../joints/list-table.ts';
 import { ownSources } from '../../joints/own-sources.ts';
+import { classesOf } from '../../joints/php-classes.ts';
 
 /** A model with its name in its namespace. */
 export interface Model extends Entity {
@@ -23,15 +24,11 @@ export function modelsOf(ground: Ground): Model[] {
   const tables = columnsOf(migrations);
   return sources.flatMap(({ file, text }) => {
     if (!file.startsWith(`${folder}/`) || !/\bextends\s+[\w\\]*(Model|Authenticatable|Pivot)\b/.test(text)) return [];
-    const program = parsePhp(text);
-    if ('reason' in program) return [];
-    const namespace = textOf({ text }, childOf(childrenOf(program, 'namespace_definition')[0], 'name'));
-    return childrenOf(program, 'class_declaration').flatMap((node) => {
-      const name = nameOf({ text }, node);
+    return classesOf(text).flatMap(({ node, name, fullName }) => {
       const isModel = /\bextends\s+[\w\\]*(Model|Authenticatable)\b/.test(
         text.slice(node.start, childOf(node, 'body')?.start),
       );
-      if (name === undefined || !isModel || /^\s*abstract\b/.test(text.slice(node.start))) return [];
+      if (!isModel || childrenOf(node, 'abstract_modifier').length > 0) return [];
       const table = textSet(text, node, 'table') ?? tableOf(name);
       const columns = tables.get(table) ?? [];
       const hidden = listSet(text, node, 'hidden');
@@ -44,7 +41,7 @@ export function modelsOf(ground: Ground): Model[] {
       });
       const leftOut = known.map((one) => one.name).filter((one) => !fields.some((field) => field.name === one));
       const key = textSet(text, node, 'primaryKey') ?? 'id';
-      return [{ name, file, fullName: namespace === '' ? name : `${namespace}\\${name}`, key, fields, leftOut }];
+      return [{ name, file, fullName, key, fields, leftOut }];
     });
   });
 }

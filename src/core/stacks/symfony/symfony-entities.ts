@@ -1,8 +1,9 @@
-import { childOf, childrenOf, importsOf, nameOf, parsePhp, textOf, type Php } from '../../formats/php/document.ts';
+import { childOf, childrenOf, nameOf, textOf, type Php, type PhpScript } from '../../formats/php/document.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { Entity, EntityField } from '../../joints/growth.ts';
 import { isSecret } from '../../joints/list-table.ts';
 import { ownSources } from '../../joints/own-sources.ts';
+import { attributesOf, classesOf, commentBefore, namespaceIn } from '../../joints/php-classes.ts';
 
 /** An entity with what a controller needs to find all of them. */
 export interface MappedEntity extends Entity {
@@ -18,30 +19,12 @@ export interface MappedEntity extends Entity {
 export function entitiesOf(ground: Ground): MappedEntity[] {
   return [...ownSources(ground, /\.php$/)].flatMap(({ file, text }) => {
     if (!/\bEntity\b/.test(text) || isForTests(file)) return [];
-    const program = parsePhp(text);
-    if ('reason' in program) return [];
-    const namespace = textOf({ text }, childOf(childrenOf(program, 'namespace_definition')[0], 'name'));
-    const uses = new Map(
-      childrenOf(program, 'namespace_use_declaration').flatMap((one) =>
-        importsOf(text, one).map(({ name, as }) => [as ?? name.split('\\').at(-1) ?? name, name] as const),
-      ),
-    );
-    return childrenOf(program, 'class_declaration').flatMap((node) => {
-      const mapping = mappingOf({ text }, node, 'Entity');
-      const name = nameOf({ text }, node);
-      const isAbstract = childrenOf(node, 'abstract_modifier').length > 0;
-      if (mapping === undefined || name === undefined || isAbstract) return [];
+    return classesOf(text).flatMap(({ script, node, name, fullName }) => {
+      const mapping = mappingOf(script, node, 'Entity');
+      if (mapping === undefined || childrenOf(node, 'abstract_modifier').length > 0) return [];
       const told = /\brepositoryClass\s*[:=]\s*"?([\w\\]+?)(?:::class)?["\s,)]/.exec(`${mapping})`)?.[1];
-      const fields = fieldsOf(text, node);
-      return [
-        {
-          name,
-          file,
-          fullName: namespace === '' ? name : `${namespace}\\${name}`,
-          repository: told === undefined ? undefined : fullName(told, uses, namespace),
-          ...fields,
-        },
-      ];
+      const repository = told === undefined ? undefined : wholeName(told, script);
+      return [{ name, file, fullName, repository, ...fieldsOf(script, node) }];
     });
   });
 }
@@ -51,24 +34,20 @@ function isForTests(file: string): boolean {
   return /(^|\/)(tests?|fixtures)\//i.test(file);
 }
 
-function fullName(name: string, uses: ReadonlyMap<string, string>, namespace: string): string {
+function wholeName(name: string, script: PhpScript): string {
   if (name.startsWith('\\')) return name.slice(1);
   const [first = name, ...rest] = name.split('\\');
-  const known = uses.get(first);
+  const known = script.uses.get(first);
   if (known !== undefined) return [known, ...rest].join('\\');
   // A name in a comment is whole; one in code counts from its own namespace.
-  return name.includes('\\') ? name : [namespace, name].filter((part) => part !== '').join('\\');
+  return name.includes('\\') ? name : [namespaceIn(script), name].filter((part) => part !== '').join('\\');
 }
 
 /** What an attribute, or the comment above, says of a mapping by a name; undefined where it is not there. */
 function mappingOf(script: { text: string }, node: Php, name: string): string | undefined {
-  const attributes = childrenOf(node, 'attribute_list').flatMap((list) =>
-    childrenOf(list, 'attribute_group').flatMap((group) => childrenOf(group, 'attribute')),
-  );
-  const own = attributes.find((one) => textOf(script, one.children[0]).split('\\').at(-1) === name);
+  const own = attributesOf(node).find((one) => textOf(script, one.children[0]).split('\\').at(-1) === name);
   if (own) return textOf(script, own);
-  const before = script.text.slice(0, node.start).trimEnd();
-  const comment = before.endsWith('*/') ? before.slice(before.lastIndexOf('/*')) : '';
+  const comment = commentBefore(script.text, node);
   return new RegExp(`@(?:\\w+\\\\)?${name}\\b(\\([^)]*\\))?`).exec(comment)?.[0];
 }
 
@@ -79,8 +58,7 @@ const MOMENT = /^\??\\?DateTime(Immutable|Interface)?$/;
 
 const RELATIONS = ['OneToMany', 'ManyToOne', 'ManyToMany', 'OneToOne', 'Embedded'];
 
-function fieldsOf(text: string, node: Php): Pick<MappedEntity, 'fields' | 'leftOut' | 'id'> {
-  const script = { text };
+function fieldsOf(script: PhpScript, node: Php): Pick<MappedEntity, 'fields' | 'leftOut' | 'id'> {
   const methods = childrenOf(childOf(node, 'body'), 'method_declaration');
   const readable = new Set(
     methods.map((one) =>

@@ -15,7 +15,7 @@ export function symfonyList(
   ground: Ground,
   pages: KindGrowth,
   { names, states }: { names: readonly string[]; states: boolean },
-): ListGrowth | undefined {
+): ListGrowth {
   const entities = entitiesOf(ground);
   return {
     entities,

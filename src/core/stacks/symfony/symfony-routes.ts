@@ -1,13 +1,14 @@
 import path from 'node:path';
 import { isMap, isScalar } from 'yaml';
 import type { Edit } from '../../edits/edit.ts';
-import { childOf, childrenOf, nameOf, parsePhp, textOf, type Php } from '../../formats/php/document.ts';
+import { childOf, childrenOf, nameOf, textOf, type Php } from '../../formats/php/document.ts';
 import { joinPointer } from '../../formats/json-pointer.ts';
 import { readYaml } from '../../formats/yaml/yaml-document.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { Standing } from '../../joints/growth.ts';
 import { phpListing, phpRoutes, phpRoutesFile } from './php-routes.ts';
 import { ownSources } from '../../joints/own-sources.ts';
+import { attributesOf, classesOf, commentBefore, type DeclaredClass } from '../../joints/php-classes.ts';
 import { namespaceOf } from '../../joints/php-names.ts';
 
 /** A class that answers requests, with the routes that it states itself: by attributes, or in comments as before PHP 8. */
@@ -30,19 +31,11 @@ const ROUTE = /(^|\\)Route$/;
 export function controllersOf(ground: Ground): Controller[] {
   return [...ownSources(ground, /\.php$/)].flatMap(({ file, text }) => {
     if (!/\bclass\s+\w+/.test(text) || !/\bController\b/.test(file + text)) return [];
-    const program = parsePhp(text);
-    if ('reason' in program) return [];
-    const namespace = textOf({ text }, childOf(childrenOf(program, 'namespace_definition')[0], 'name'));
-    return childrenOf(program, 'class_declaration').map((one) => controllerIn({ text }, one, { file, namespace }));
+    return classesOf(text).map((one) => controllerIn(one, file));
   });
 }
 
-function controllerIn(
-  script: { text: string },
-  node: Php,
-  { file, namespace }: { file: string; namespace: string },
-): Controller {
-  const name = nameOf(script, node) ?? '';
+function controllerIn({ script, node, name, fullName }: DeclaredClass, file: string): Controller {
   const [own] = routesOf(script, node, commentBefore(script.text, node));
   const methods = childrenOf(childOf(node, 'body'), 'method_declaration');
   const isInvoked = own !== undefined && methods.some((one) => nameOf(script, one) === '__invoke');
@@ -61,7 +54,7 @@ function controllerIn(
     file,
     text: script.text,
     name,
-    fullName: namespace === '' ? name : `${namespace}\\${name}`,
+    fullName,
     routes,
     names: [...invoked, ...all].flatMap((one) => one.called ?? []),
     answers,
@@ -80,10 +73,7 @@ interface Stated {
 }
 
 function routesOf(script: { text: string }, node: Php, comment: string): Stated[] {
-  const attributes = childrenOf(node, 'attribute_list').flatMap((list) =>
-    childrenOf(list, 'attribute_group').flatMap((group) => childrenOf(group, 'attribute')),
-  );
-  const stated = attributes
+  const stated = attributesOf(node)
     .filter((one) => ROUTE.test(textOf(script, one.children[0])))
     .map((one) => ({
       path: pathIn(script, childOf(one, 'parameters')),
@@ -109,11 +99,6 @@ function pathIn(script: { text: string }, given: Php | undefined): string {
   const path = all.find((one) => nameOf(script, one) === 'path') ?? all.find((one) => !childOf(one, 'name'));
   const value = path?.children.at(-1);
   return /^(string|encapsed_string)$/.test(value?.kind ?? '') ? textOf(script, value).slice(1, -1) : '';
-}
-
-function commentBefore(text: string, { start }: Php): string {
-  const before = text.slice(0, start).trimEnd();
-  return before.endsWith('*/') ? before.slice(before.lastIndexOf('/*')) : '';
 }
 
 /** The routes that an app lists, in YAML or in PHP, with the controllers that they lead to. */
