@@ -59,6 +59,11 @@ describe('what a configuration of Vite names as entries', () => {
       { ...APP, output: 'dist' },
     ],
     [
+      'the input of a build whose plugin builds elsewhere',
+      `import symfony from 'vite-plugin-symfony'\n${built("'resources/js/app.js'")}`,
+      { output: 'public/build' },
+    ],
+    [
       'a page elsewhere',
       built("'pages/shed.html'"),
       { sheet: 'pages/shed.css', boot: 'pages/shed.js', output: 'dist' },

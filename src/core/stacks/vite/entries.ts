@@ -1,7 +1,7 @@
 import path from 'node:path';
-import { readConfig, readPaths, readTexts } from '../../formats/script/read.ts';
+import { importedModules, readConfig, readPaths, readTexts } from '../../formats/script/read.ts';
 import type { ConfigAddress } from '../../formats/script/values.ts';
-import { fromRoot, type ConfigHome } from '../../joints/config-home.ts';
+import { fromRoot, textIn, type ConfigHome } from '../../joints/config-home.ts';
 import type { Ground } from '../../joints/ground.ts';
 import { at } from './vite-addresses.ts';
 
@@ -12,13 +12,16 @@ export interface Entries {
   /** The configuration that names them, host-relative. */
   by: string;
   /** Where the build goes, relative to the workspace, where who names them says it. */
-  output?: string;
+  output?: string | undefined;
 }
 
 // Plugins that are given the entries and say where the build goes: their packages, and the folder that they build into.
 const TAKES_ENTRIES = [
   { from: 'laravel-vite-plugin', pointers: ['/input', ''], root: 'public', folder: 'build' },
 ] as const;
+
+// Plugins that build into another folder than the bundler would, where the configuration names none.
+const BUILDS_INTO: readonly [string, string][] = [['vite-plugin-symfony', 'public/build']];
 
 const INPUTS = ['/build/rollupOptions/input', '/build/rolldownOptions/input'];
 
@@ -58,8 +61,14 @@ function entriesOfBuild(ground: Ground, homes: readonly ConfigHome[]): Entries |
       const named = paths.map((one) => fromRoot(home, one, ground.workspace.folder));
       const listed = readTexts(home.text, address, around).map((one) => ground.inHost(one));
       const files = [...named, ...listed].filter((file) => ground.has(file));
-      if (files.length > 0) return { files, by: home.file };
+      if (files.length > 0) return { files, by: home.file, output: outputOf(ground, homes) };
     }
   }
   return undefined;
+}
+
+function outputOf(ground: Ground, homes: readonly ConfigHome[]): string | undefined {
+  if (textIn(ground, homes, at('/build/outDir')) !== undefined) return undefined;
+  const names = homes.flatMap(({ text, file }) => importedModules(text, file));
+  return BUILDS_INTO.find(([name]) => names.includes(name))?.[1];
 }
