@@ -1,7 +1,7 @@
 import path from 'node:path';
-import type { Subject } from '../analogy/like.ts';
+import { spelledLike, type Subject, type Told } from '../analogy/like.ts';
 import { inOtherNumber, isOne } from '../analogy/number.ts';
-import { speltAs, wordsOf } from '../analogy/spellings.ts';
+import { findSpelt, speltAs, wordsOf } from '../analogy/spellings.ts';
 import type { ChangeSet } from '../change/change-set.ts';
 import type { Edit } from '../edits/edit.ts';
 import { partId } from '../edits/part-id.ts';
@@ -42,13 +42,21 @@ export async function planListPage(context: Context, request: ListRequest): Prom
   const address = addressOf(request, growth, all);
   // A word that is the same in both numbers names both.
   const names = { one: nameOf(one), all: nameOf(all.join() === one.join() ? ['all', ...all] : all) };
-  const made = growth.make({ entity, ...names, all: { ...names.all, sentence: speltAs(all, 'sentence') }, address });
+  const subject = subjectOf(growth, one, all, address);
+  const called = calledLike(growth, subject);
+  const made = growth.make({
+    entity,
+    ...names,
+    all: { ...names.all, sentence: speltAs(all, 'sentence') },
+    address,
+    called,
+  });
   if ('why' in made) throw noList(place.facts.name, made.why, made.byHand);
   const taken = made.edits.find(({ format, file }) => format === 'whole' && ground.has(file));
   if (taken) throw takenFile(PART, taken.file);
   const edits = [...(await laidOut(context, place, made.edits)), ...entryEdits(ground, made)];
   const link = request.link
-    ? linkEdit(ground, namedAll(growth.pages), subjectOf(growth, one, all, address))
+    ? linkTo(linkEdit(ground, namedAll(growth.pages), subject), [made.called, address])
     : undefined;
   return partChange(context, place, {
     id,
@@ -80,6 +88,26 @@ function subjectOf({ pages }: ListGrowth, one: string[], all: string[], address:
   const areOne = named.filter(({ words }) => isOne(words)).length * 2 >= named.length;
   const [words, other] = areOne ? [one, all] : [all, one];
   return { words, other, shown: all, address, usual: pages.usual };
+}
+
+/** The name of its route, as those of the pages beside it are made. */
+function calledLike({ pages }: ListGrowth, subject: Subject): string | undefined {
+  // The front page is named for what it is, whatever the others are named for.
+  const told = namedAll(pages).flatMap(({ standing: { called, address }, words, other }): Told[] =>
+    called !== undefined && address !== '/' && findSpelt(called, words, other).length > 0
+      ? [{ text: called, file: 'name', words, other }]
+      : [],
+  );
+  return told[0] && spelledLike(told[0].text, told, subject);
+}
+
+/** A link, if it leads where it should: by the name of its route or by its address. */
+function linkTo(link: Edit | undefined, names: readonly (string | undefined)[]): Edit | undefined {
+  const code = link?.format === 'beside' ? link.operation.code : '';
+  const leads = names.some(
+    (one) => one !== undefined && [`'${one}'`, `"${one}"`].some((quoted) => code.includes(quoted)),
+  );
+  return leads ? link : undefined;
 }
 
 function shownOf({ fields, leftOut }: Entity): string[] {

@@ -196,6 +196,8 @@ export interface NewList {
   one: PlainName;
   all: PlainName;
   address: string;
+  /** The name of its route as the other pages' routes are named; undefined where they tell none. */
+  called: string | undefined;
 }
 
 /** A page that lists an entity, as it is made. */
@@ -203,6 +205,8 @@ export interface MadeList {
   edits: Edit[];
   /** The file that shows it. */
   file: string;
+  /** The name of its route. */
+  called: string | undefined;
   /** The statement by which it is listed, behind another one's. */
   entry?: { file: string; behind: Stretch; code: string } | undefined;
   proofs: ListProof[];

@@ -250,6 +250,24 @@ describe('a page that lists a model', () => {
     expect(host.tree()).toEqual(before);
   });
 
+  it('has a name as the others have, by which it is linked, also in a group that begins names', async () => {
+    const web =
+      "<?php\n\nuse App\\Http\\Controllers\\PlotController;\nuse App\\Http\\Controllers\\ToolController;\nuse Illuminate\\Support\\Facades\\Route;\n\nRoute::view('/', 'welcome')->name('home');\n\nRoute::prefix('members')->name('members.')->group(function () {\n    Route::get('/plots', [PlotController::class, 'index'])->name('plots.all');\n    Route::get('/tools', [ToolController::class, 'index'])->name('tools.all');\n});\n";
+    const layout =
+      '<html>\n<body>\n    <nav>\n        <a href="{{ route(\'members.plots.all\') }}">Plots</a>\n        <a href="{{ route(\'members.tools.all\') }}">Tools</a>\n    </nav>\n    {{ $slot }}\n</body>\n</html>\n';
+    const host = laravel('laravel12-php', {
+      'routes/web.php': web,
+      'resources/views/components/layout.blade.php': layout,
+    });
+    await host.growList('SeedSwap', { address: '/members/seed-swaps', link: true });
+    expect(host.text('routes/web.php')).toContain(
+      "    Route::get('/seed-swaps', [SeedSwapController::class, 'index'])->name('seed-swaps.all');\n});",
+    );
+    expect(host.text('resources/views/components/layout.blade.php')).toContain(
+      `<a href="{{ route('members.seed-swaps.all') }}">Seed swaps</a>`,
+    );
+  });
+
   it('is refused where components of a page bridge are the pages', async () => {
     const shown = (name: string): string =>
       `<?php\n\nnamespace App\\Http\\Controllers;\n\nuse Inertia\\Inertia;\n\nclass ${name}Controller extends Controller\n{\n    public function index()\n    {\n        return Inertia::render('${name}');\n    }\n}\n`;

@@ -36,9 +36,11 @@ export function laravelList(
       const route = routeName(list, names);
       const home = namespaceOf(ground, file) ?? 'App\\Http\\Controllers';
       const own = file.replace(/^.*\//, '').replace(/\.php$/, '');
-      const name = route === undefined ? '' : `->name('${route}')`;
-      const code = (address: string): string => `Route::get('${address}', [${own}::class, 'index'])${name};`;
       const group = groupOf(pages.standing, web, list.address);
+      const named = group ? (routes.find(({ list: one }) => one === group.list)?.named ?? '') : '';
+      const short = route?.startsWith(named) === true ? route.slice(named.length) : route;
+      const name = short === undefined ? '' : `->name('${short}')`;
+      const code = (address: string): string => `Route::get('${address}', [${own}::class, 'index'])${name};`;
       const edits: Edit[] = [
         wholeFile(file, controller(ground, list, { model, home, own, view })),
         wholeFile(ground.inHost(`resources/views/${view.replaceAll('.', '/')}.blade.php`), viewText(ground, list)),
@@ -50,6 +52,8 @@ export function laravelList(
       return {
         edits,
         file,
+        // In a group, with what that begins names with.
+        called: short === undefined ? undefined : named + short,
         entry: group && { file: web, behind: group.behind, code: code(list.address.slice(group.below.length)) },
         proofs: [
           { run: ['console', 'route:list', `--path=${path}`], says: path, checks: `its route is at ${list.address}` },
@@ -65,7 +69,7 @@ function groupOf(
   standing: readonly Standing[],
   web: string,
   address: string,
-): { behind: Stretch; below: string } | undefined {
+): { behind: Stretch; below: string; list: number } | undefined {
   const all = standing.flatMap(({ listed: one }) => (one?.file === web ? [one] : []));
   const count = (list: number | undefined): number => all.filter((one) => one.list === list).length;
   const best = all.reduce<Listing | undefined>(
@@ -74,14 +78,14 @@ function groupOf(
   );
   if (!best?.list) return undefined;
   const below = best.below === '/' ? '' : best.below;
-  return address.startsWith(`${below}/`) ? { behind: best.entry, below } : undefined;
+  return address.startsWith(`${below}/`) ? { behind: best.entry, below, list: best.list } : undefined;
 }
 
-/** Where the others have names: `plots.index`, or `plots` where no name has parts. */
-function routeName({ all }: NewList, names: readonly string[]): string | undefined {
+/** As the others are named; where none tells, `plots.index`, or `plots` where no name has parts. */
+function routeName({ all, called }: NewList, names: readonly string[]): string | undefined {
   if (names.length === 0) return undefined;
-  const own = names.some((one) => one.includes('.')) ? `${all.kebab}.index` : all.kebab;
-  return names.includes(own) ? `${all.kebab}.list` : own;
+  const own = called ?? (names.some((one) => one.includes('.')) ? `${all.kebab}.index` : all.kebab);
+  return names.includes(own) ? `${own}.list` : own;
 }
 
 function controllerFile(ground: Ground, { one }: NewList): string {

@@ -25,16 +25,19 @@ export interface Route {
   by: { name: string; action: string } | undefined;
   /** The view that it shows itself. */
   view: string | undefined;
-  /** Its own name, where it has no part of a group's. */
+  /** Its name, with what the groups around it begin names with. */
   called: string | undefined;
+  /** What the groups around it begin names with. */
+  named: string;
   /** It answers at more than its own address, or to more than requests for a page. */
   isWide: boolean;
 }
 
-/** What stands around some routes: the first parts of their addresses. */
+/** What stands around some routes: the first parts of their addresses and of their names. */
 interface Around {
   file: string;
   prefix: string;
+  named: string;
   list: number;
 }
 
@@ -44,7 +47,7 @@ const FACADE = 'Route';
 export function routesIn(ground: Ground, file: string, prefix: string): Route[] {
   const script = readPhp(ground.text(file) ?? '');
   if ('reason' in script) return [];
-  return inBlock(script, script.statements, { file, prefix, list: 0 });
+  return inBlock(script, script.statements, { file, prefix, named: '', list: 0 });
 }
 
 function inBlock(script: PhpScript, statements: readonly Php[], around: Around): Route[] {
@@ -57,18 +60,27 @@ function inBlock(script: PhpScript, statements: readonly Php[], around: Around):
     const [, inList] = /['"]prefix['"]\s*=>\s*['"]([^'"]*)['"]/.exec(textOf(script, grouped.at(-2))) ?? [];
     const prefix = around.prefix + addressed(textGiven(script, callOf(chain, 'prefix')?.given[0]) ?? inList ?? '');
     const group = grouped.at(-1);
+    const [, asInList] = /['"]as['"]\s*=>\s*['"]([^'"]*)['"]/.exec(textOf(script, grouped.at(-2))) ?? [];
     if (group) {
+      const own = textGiven(script, (callOf(chain, 'name') ?? callOf(chain, 'as'))?.given[0]);
+      const named = around.named + (own ?? asInList ?? '');
       const body = childOf(group, 'body');
-      return body ? inBlock(script, statementsIn(body), { ...around, prefix, list: body.start }) : [];
+      return body ? inBlock(script, statementsIn(body), { ...around, prefix, named, list: body.start }) : [];
     }
     return routeIn(script, statement, chain, { ...around, prefix });
   });
 }
 
-function routeIn(script: PhpScript, statement: Php, chain: readonly Called[], { file, prefix, list }: Around): Route[] {
+function routeIn(
+  script: PhpScript,
+  statement: Php,
+  chain: readonly Called[],
+  { file, prefix, named, list }: Around,
+): Route[] {
   const [first] = chain;
   if (!first) return [];
   const { name, given } = first;
+  const own = textGiven(script, callOf(chain, 'name')?.given[0]);
   const path = textGiven(script, given[0]);
   if (
     path === undefined ||
@@ -86,7 +98,8 @@ function routeIn(script: PhpScript, statement: Php, chain: readonly Called[], { 
       list,
       by: actionIn(script, given.at(-1)),
       view: name === 'view' ? textGiven(script, given[1]) : viewIn(script, given.at(-1)),
-      called: textGiven(script, callOf(chain, 'name')?.given[0]),
+      called: own === undefined ? undefined : named + own,
+      named,
       isWide: !/^(get|view|inertia)$/.test(name),
     },
   ];

@@ -51,16 +51,16 @@ export function symfonyList(
         { run: ['console', 'lint:twig', `templates/${view}`], checks: 'its template can be read' },
         { run: ['console', 'lint:container'], checks: 'the container builds, with what the controller asks for' },
       ];
-      return { edits, file, proofs };
+      return { edits, file, called: route, proofs };
     },
   };
 }
 
-/** As the others are: with what most of their names begin with. */
-function routeName({ all }: NewList, standing: readonly Standing[], names: readonly string[]): string {
+/** As the others are named; else with what all of their names begin with. */
+function routeName({ all, called: alike }: NewList, standing: readonly Standing[], names: readonly string[]): string {
   const called = standing.flatMap((one) => one.called ?? []);
   const prefix = called.length > 0 && called.every((one) => one.startsWith('app_')) ? 'app_' : '';
-  const own = prefix + all.snake;
+  const own = alike ?? prefix + all.snake;
   return names.includes(own) ? `${own}_list` : own;
 }
 
