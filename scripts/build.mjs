@@ -128,16 +128,17 @@ async function buildProgram() {
   return { maps, inputs };
 }
 
-/** Reads and checks the definitions that ship, under the names that `src/core/definition/definition-cache.ts` gives them: nobody has to wait for that again. */
+/** Reads and checks the definitions that ship, under the names that the program looks for: nobody has to wait for that again. */
 async function checkDefinitions() {
   const part = (name) => import(pathToFileURL(path.join(root, 'dist', `${name}.js`)).href);
   const [{ parseDefinition }, { PROOF_KINDS }] = await Promise.all([part('parse-definition'), part('kinds')]);
+  const { outputFiles } = await build({ ...common, write: false, entryPoints: ['src/core/definition/kept-name.ts'] });
+  const { keptName } = await import(`data:text/javascript,${encodeURIComponent(outputFiles[0].text)}`);
+  const schema = JSON.parse(common.define.LIGAMENT_SCHEMA);
   for (const id of readdirSync(path.join(root, 'catalog'))) {
     const text = readFileSync(path.join(root, 'catalog', id, 'integration.yaml'), 'utf8');
-    const schema = JSON.parse(common.define.LIGAMENT_SCHEMA);
-    const name = createHash('sha256').update(`${schema}\0${text}`).digest('hex');
     const definition = parseDefinition(text, `${id}/integration.yaml`, PROOF_KINDS);
-    writeInto(path.join(root, 'dist/definitions', `${name}.json`), JSON.stringify(definition));
+    writeInto(path.join(root, 'dist/definitions', keptName(schema, text)), JSON.stringify(definition));
   }
 }
 

@@ -1,7 +1,7 @@
-import { createHash } from 'node:crypto';
 import path from 'node:path';
 import type { KeptDefinitions } from './catalog.ts';
 import type { Definition } from './definition.ts';
+import { keptName } from './kept-name.ts';
 import { cacheFolder, readKept, writeKept } from '../doors/cache-folder.ts';
 
 /**
@@ -13,13 +13,12 @@ export function keptDefinitions(
   schema: string,
   shipped: string,
 ): KeptDefinitions {
-  const nameOf = (text: string): string => `${createHash('sha256').update(`${schema}\0${text}`).digest('hex')}.json`;
   const own = (name: string): string => path.join(cacheFolder(environment), 'definitions', name);
   return {
     get(text) {
-      const name = nameOf(text);
+      const name = keptName(schema, text);
       return (readKept(path.join(shipped, name)) ?? readKept(own(name))) as Definition | undefined;
     },
-    keep: (text, definition) => writeKept(own(nameOf(text)), definition),
+    keep: (text, definition) => writeKept(own(keptName(schema, text)), definition),
   };
 }

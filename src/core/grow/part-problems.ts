@@ -82,7 +82,7 @@ export function takenFile(part: Grown, file: string): Problem {
     status: EXIT.refused,
     what: `${file} is there already`,
     where: { file },
-    why: `the new ${part.replace('-', ' ')} would be written into it`,
+    why: `the new ${inWords(part)} would be written into it`,
     next: 'Choose another name. Nothing was changed.',
   });
 }
@@ -96,7 +96,7 @@ export function cannotLoadLazily(stack: string): Problem {
   });
 }
 
-export function takenAddress(part: Grown, address: string, file: string): Problem {
+export function takenAddress(part: AlikePart, address: string, file: string): Problem {
   return new Problem({
     status: EXIT.refused,
     what: `There is ${article(part)} at ${address} already`,
@@ -107,5 +107,20 @@ export function takenAddress(part: Grown, address: string, file: string): Proble
 }
 
 function article(part: Grown): string {
-  return part === 'endpoint' ? `an ${part}` : `a ${part}`;
+  return part === 'endpoint' ? `an ${part}` : `a ${inWords(part)}`;
+}
+
+/** A part as people call it: what is one word on the command line may be two. */
+export function inWords(part: string): string {
+  return part.replaceAll('-', ' ');
+}
+
+/** Something cannot grow as a stack has it: what cannot be, why, and what can be done by hand. */
+export function cannotGrow(what: string, why: string, byHand?: string): Problem {
+  return new Problem({
+    status: EXIT.refused,
+    what,
+    why,
+    next: `${byHand === undefined ? '' : `By hand: ${byHand}\n`}Nothing was changed.`,
+  });
 }

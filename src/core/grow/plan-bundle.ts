@@ -19,7 +19,7 @@ import { growing, growingSides, growthOf, type Growing } from './growing.ts';
 import { laidOut } from './laid-out.ts';
 import { isPageAddress } from './page-address.ts';
 import { hasGrown, partChange } from './part-change.ts';
-import { takenFile, wrongWord } from './part-problems.ts';
+import { cannotGrow, takenFile, wrongWord } from './part-problems.ts';
 import { routeProofs, testProofs } from './part-proofs.ts';
 
 const KIND = 'bundle';
@@ -138,12 +138,8 @@ function goneRecord({ reader, host }: Context, { workspace, integration }: Ledge
 }
 
 function noBundle({ facts, stack }: Growing, why?: string, byHand?: string): Problem {
-  return new Problem({
-    status: EXIT.refused,
-    what: `No bundle can grow in ${facts.name}`,
-    why: why ?? stack.outside ?? `${stack.title} has no bundles`,
-    next: `${byHand === undefined ? '' : `By hand: ${byHand}\n`}Nothing was changed.`,
-  });
+  const reason = why ?? stack.outside ?? `${stack.title} has no bundles`;
+  return cannotGrow(`No bundle can grow in ${facts.name}`, reason, byHand);
 }
 
 function notThere({ facts }: Growing, name: string, growth: BundleGrowth | undefined): Problem {

@@ -11,7 +11,7 @@ import type { LayoutRequest } from './grow-request.ts';
 import { growing, growthOf } from './growing.ts';
 import { laidOut } from './laid-out.ts';
 import { hasGrown, partChange } from './part-change.ts';
-import { takenFile, wrongWord } from './part-problems.ts';
+import { cannotGrow, takenFile, wrongWord } from './part-problems.ts';
 import { visitProofs } from './part-proofs.ts';
 
 /**
@@ -73,10 +73,5 @@ function pageAt({ pages }: LayoutGrowth, address: string): Standing {
 }
 
 function noLayout(workspace: string, why: string, byHand?: string): Problem {
-  return new Problem({
-    status: EXIT.refused,
-    what: `No layout can be put around these pages of ${workspace}`,
-    why,
-    next: `${byHand === undefined ? '' : `By hand: ${byHand}\n`}Nothing was changed.`,
-  });
+  return cannotGrow(`No layout can be put around these pages of ${workspace}`, why, byHand);
 }

@@ -17,10 +17,11 @@ import { laidOut } from './laid-out.ts';
 import { linkEdit } from './link-edits.ts';
 import { isPageAddress } from './page-address.ts';
 import { hasGrown, partChange } from './part-change.ts';
-import { takenAddress, takenFile, wrongWord } from './part-problems.ts';
+import { cannotGrow, takenAddress, takenFile, wrongWord } from './part-problems.ts';
 import { addressSpelling, namedAll, usualParent } from './siblings.ts';
 
 const PART = 'list-page';
+const FIRST = 'Write the class of the entity first; the page is made from what it says of its fields.';
 
 /**
  * Plans a page that lists what there is of an entity, as one change set. Writes nothing; undefined where it has grown already. Throws a
@@ -32,7 +33,7 @@ export async function planListPage(context: Context, request: ListRequest): Prom
   const ground = new Ground(withoutParts(context), context.host.root, place.stack.workspace);
   const growth = (await growthOf(ground, place.stack))[PART]?.();
   if (!growth)
-    throw noList(place.facts.name, place.stack.outside ?? `${place.stack.title} has no entities that are known here`);
+    throw noList(place.facts.name, place.stack.outside ?? `${place.stack.title}: no entities were found there`, FIRST);
   const entity = entityCalled(growth, request.name, place.facts.name);
   const id = partId(PART, entity.name);
   if (hasGrown(context, id, workspace)) return undefined;
@@ -40,14 +41,14 @@ export async function planListPage(context: Context, request: ListRequest): Prom
   const all = isOne(words) ? (inOtherNumber(words) ?? words) : words;
   const one = isOne(words) ? words : (inOtherNumber(words) ?? words);
   const address = addressOf(request, growth, all);
-  // A word that is the same in both numbers names both.
-  const names = { one: nameOf(one), all: nameOf(all.join() === one.join() ? ['all', ...all] : all) };
+  // A word that is the same in both numbers would name both.
+  const apart = nameOf(all.join() === one.join() ? ['all', ...all] : all);
   const subject = subjectOf(growth, one, all, address);
   const called = calledLike(growth, subject);
   const made = growth.make({
     entity,
-    ...names,
-    all: { ...names.all, sentence: speltAs(all, 'sentence') },
+    one: nameOf(one),
+    all: { ...apart, sentence: speltAs(all, 'sentence') },
     address,
     called,
   });
@@ -112,7 +113,10 @@ function linkTo(link: Edit | undefined, names: readonly (string | undefined)[]):
 
 function shownOf({ fields, leftOut }: Entity): string[] {
   const shown = `It shows ${fields.map(({ name }) => name).join(', ')}.`;
-  const rest = leftOut.length === 0 ? '' : ` It leaves out ${leftOut.join(', ')}: secrets, lists and other entities.`;
+  const rest =
+    leftOut.length === 0
+      ? ''
+      : ` It leaves out ${leftOut.join(', ')}: what is secret, a list or another entity, or cannot be read.`;
   return [shown + rest];
 }
 
@@ -130,7 +134,7 @@ function entityCalled({ entities }: ListGrowth, name: string, workspace: string)
       workspace,
       `nothing of ${found.name} can be shown: ${found.file} says of no field that a list can have it`,
     );
-  if (entities.length === 0) throw noList(workspace, 'no entities were found there');
+  if (entities.length === 0) throw noList(workspace, 'no entities were found there', FIRST);
   throw new Problem({
     status: EXIT.wrongUsage,
     what: `There is no entity "${name}" in ${workspace}`,
@@ -152,10 +156,5 @@ function addressOf({ address }: ListRequest, { pages }: ListGrowth, all: readonl
 }
 
 function noList(workspace: string, why: string, byHand?: string): Problem {
-  return new Problem({
-    status: EXIT.refused,
-    what: `No list page can grow in ${workspace}`,
-    why,
-    next: `${byHand === undefined ? '' : `By hand: ${byHand}\n`}Nothing was changed.`,
-  });
+  return cannotGrow(`No list page can grow in ${workspace}`, why, byHand);
 }

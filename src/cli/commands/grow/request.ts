@@ -1,4 +1,5 @@
 import type { GrowRequest, Part } from '../../../core/grow/grow-request.ts';
+import { inWords } from '../../../core/grow/part-problems.ts';
 import { EXIT, Problem } from '../../../core/problem.ts';
 
 /** The words of a command line that tell what is to grow. */
@@ -91,7 +92,7 @@ function isGiven(word: GrowWords[keyof GrowWords]): boolean {
 function oneName(part: Part, names: readonly string[]): Problem {
   return new Problem({
     status: EXIT.wrongUsage,
-    what: `The ${part} was given ${names.length} names: ${names.join(', ')}`,
+    what: `The ${inWords(part)} was given ${names.length} names: ${names.join(', ')}`,
     next: `Write one word, or put it in quotes: ligament grow ${part} "${names.join(' ')}". Nothing was changed.`,
   });
 }
@@ -112,7 +113,7 @@ function unknownPart(part: string): Problem {
 function saysNothing(part: Part, word: keyof GrowWords): Problem {
   return new Problem({
     status: EXIT.wrongUsage,
-    what: `${word === 'names' ? 'A name' : `--${word}`} says nothing of a ${part}`,
+    what: `${word === 'names' ? 'A name' : `--${word}`} says nothing of a ${inWords(part)}`,
     next: 'Leave it out. Nothing was changed.',
   });
 }
@@ -136,7 +137,7 @@ const EXAMPLES: Record<Part, string> = {
 function lacks(part: Part, word: keyof GrowWords): Problem {
   return new Problem({
     status: EXIT.wrongUsage,
-    what: `The ${part} needs ${word === 'names' ? 'a name' : `--${word}`}`,
+    what: `The ${inWords(part)} needs ${word === 'names' ? 'a name' : `--${word}`}`,
     next: `As in: ligament grow ${EXAMPLES[part]}. Nothing was changed.`,
   });
 }

@@ -4,6 +4,7 @@ import type { Context } from '../../../core/host/context.ts';
 import { whatGrows } from '../../../core/grow/what-grows.ts';
 import type { ChangeSet } from '../../../core/change/change-set.ts';
 import type { GrowRequest } from '../../../core/grow/grow-request.ts';
+import { inWords } from '../../../core/grow/part-problems.ts';
 import { planTheme } from '../../../core/grow/theme/plan-theme.ts';
 import { planBundle } from '../../../core/grow/plan-bundle.ts';
 import { planHeadTag } from '../../../core/grow/plan-head-tag.ts';
@@ -44,7 +45,9 @@ export async function run(options: GrowOptions, output: Output): Promise<number>
     if (planned) return await show(context, planned, options, { output, lock });
     const named = names.length === 0 ? '' : ` ${printable(names.join(', '))}`;
     output.say(
-      names.length > 1 ? `The ${part}s${named} have grown already.` : `The ${part}${named} has grown already.`,
+      names.length > 1
+        ? `The ${inWords(part)}s${named} have grown already.`
+        : `The ${inWords(part)}${named} has grown already.`,
     );
     output.document(EXIT.done, { changed: false });
     return EXIT.done;

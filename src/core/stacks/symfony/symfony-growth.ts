@@ -13,22 +13,21 @@ export function symfonyGrowth(ground: Ground): Growth {
   let known: Controller[] | undefined;
   // All sources are read for them: only where something asks, and once.
   const controllers = (): Controller[] => (known ??= controllersOf(ground));
+  let list: ReturnType<typeof listedRoutes> | undefined;
+  const listed = () => (list ??= listedRoutes(ground, controllers()));
   const templates = ground.inHost('templates');
   const hasTemplates = ground.finds('symfony/twig-bundle') && ground.names(templates).length > 0;
-  const page = () => kindOf(ground, controllers(), 'page');
+  const page = () => kindOf(ground, 'page', controllers(), listed());
   return {
     page: () => (hasTemplates || controllers().some(shows) ? page() : undefined),
-    endpoint: () => kindOf(ground, controllers(), 'endpoint'),
+    endpoint: () => kindOf(ground, 'endpoint', controllers(), listed()),
     bundle: () => symfonyBundles(ground),
     layout: () => (hasTemplates ? symfonyLayout(ground, page()) : undefined),
     'list-page': () => {
       const kind = page();
       if (!hasTemplates || !ground.finds('doctrine/orm')) return undefined;
       const states = controllers().some(({ routes }) => routes.length > 0) || readsControllers(ground);
-      const names = [
-        ...controllers().flatMap((one) => one.names),
-        ...listedRoutes(ground, controllers()).flatMap(({ called }) => called ?? []),
-      ];
+      const names = [...controllers().flatMap((one) => one.names), ...listed().flatMap(({ called }) => called ?? [])];
       return symfonyList(ground, kind, { names, states });
     },
     component: () =>
@@ -50,8 +49,12 @@ function shows({ text }: Pick<Controller, 'text'>): boolean {
   return /->render\w*\s*\(|[[@]Template\b/.test(text);
 }
 
-function kindOf(ground: Ground, controllers: readonly Controller[], part: 'page' | 'endpoint'): KindGrowth {
-  const listed = listedRoutes(ground, controllers);
+function kindOf(
+  ground: Ground,
+  part: 'page' | 'endpoint',
+  controllers: readonly Controller[],
+  listed: ReturnType<typeof listedRoutes>,
+): KindGrowth {
   // One that answers at several addresses shows none of them alone.
   const own = controllers.flatMap(({ file, name, routes, answers }): Standing[] =>
     answers === 1 && routes[0]
