@@ -43,7 +43,39 @@ export const JOINTS = {
     members: ({ told, z, environments, settingsKey }) => ({
       package: told(settingsKey, 'what the settings are called there'),
       values: told(z.record(z.string(), z.json()), 'members with their values'),
-      environments: told(environments, 'the only environments that they are for'),
+      environments: told(environments, 'the only environments that they are for, where the framework tells them apart'),
+    }),
+  },
+  'framework.services': {
+    what: "the framework's services",
+    says: 'a class that the framework makes and hands to whatever asks for it',
+    members: ({ told, z, phpClass }) => ({
+      service: told(phpClass, 'the class with its namespace'),
+      arguments: told(
+        z.optional(z.record(z.string().check(z.regex(/^[a-z]\w*$/i)), z.json())),
+        "what its constructor is given, by the parameter's name; other parameters are found by their types",
+      ),
+      tags: told(z.optional(z.array(z.string().check(z.regex(/^[a-z][\w.]*$/)))), 'what the framework knows it by'),
+    }),
+  },
+  'framework.middleware': {
+    what: "the framework's middleware",
+    says: 'a class that requests pass through',
+    members: ({ told, z, phpClass }) => ({
+      class: told(phpClass, 'the class with its namespace'),
+      name: told(z.optional(z.string().check(z.regex(/^[a-z][\w.-]*$/))), 'a short name by which routes ask for it'),
+      group: told(
+        z.optional(z.string().check(z.regex(/^[a-z]+$/))),
+        'the group of routes that all pass through it; without a name or a group every request does',
+      ),
+    }),
+  },
+  'errors.report': {
+    what: 'what is told of errors that nobody caught',
+    says: 'a function that is told of every error that nobody caught',
+    members: ({ told, z, phpClass }) => ({
+      class: told(phpClass, 'the class with its namespace'),
+      method: told(z.string().check(z.regex(/^[a-z_]\w*$/i)), 'its static method, which gets the error'),
     }),
   },
   'framework.routes': {

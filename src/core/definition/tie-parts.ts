@@ -11,6 +11,8 @@ const settings = (name: z.ZodMiniType<string, string>, words: string) => ({
 const environments = z.optional(z.array(z.string().check(z.regex(/^[a-z]+$/))).check(z.minLength(1)));
 /** A key of settings, as frameworks write it. */
 const settingsKey = z.string().check(z.regex(/^[a-z][a-z0-9_]*$/));
+/** A class of PHP with its namespace. */
+const phpClass = z.string().check(z.regex(/^[A-Z]\w*(\\[A-Z]\w*)*$/i));
 const memberName = z
   .string()
   .check(
@@ -51,6 +53,7 @@ export const TIE_PARTS = {
   settings,
   environments,
   settingsKey,
+  phpClass,
   memberName,
   variable,
   publicVariable,

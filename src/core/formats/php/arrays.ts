@@ -12,9 +12,22 @@ import {
   type PhpScript,
 } from './document.ts';
 
-/** Which array of a file is meant: the one that the file returns, that a method returns, or that a property holds. */
+/**
+ * Which array of a file is meant: the one that the file returns, that a method returns, that a property holds, or that a call is given
+ * first, in the function that another call is given (`->withMiddleware(fn …)`, `$middleware->alias([…])`).
+ */
 export type PhpArray =
-  'returned' | { method: string; class?: string | undefined } | { property: string; class?: string | undefined };
+  | 'returned'
+  | { method: string; class?: string | undefined }
+  | { property: string; class?: string | undefined }
+  | GivenArray;
+
+/** `given` is the call's name, `on` the variable that it is called on. */
+export interface GivenArray {
+  given: string;
+  on: string;
+  in: string;
+}
 
 export interface PhpBlocked {
   blocked: string;
@@ -28,12 +41,16 @@ export function isBlocked(value: object): value is PhpBlocked {
 /** The array at a JSON Pointer into one of a file's arrays, or the array in which `rest` would have to be made. */
 export function findArray(
   script: PhpScript,
-  wanted: PhpArray,
+  wanted: Exclude<PhpArray, GivenArray>,
   pointer: string,
 ): { array: Php; rest: string[] } | PhpBlocked {
   const found = wanted === 'returned' ? returned(script, script.statements) : inClass(script, wanted);
-  if (isBlocked(found)) return found;
-  let array = found;
+  return isBlocked(found) ? found : within(script, found, pointer);
+}
+
+/** The array at a JSON Pointer into an array, or the one in which `rest` would have to be made. */
+export function within(script: PhpScript, outer: Php, pointer: string): { array: Php; rest: string[] } | PhpBlocked {
+  let array = outer;
   const keys = splitPointer(pointer);
   for (const [depth, key] of keys.entries()) {
     const entry = entryOf(script, array, quoted(key));
@@ -117,7 +134,7 @@ const MERGED =
 const HANDED_ON = /^(array_filter|array_values|array_unique|collect|toArray|all|values|filter|unique)$/;
 
 /** The array literal that a value is, looked for through brackets, variables that are set once, and what merges arrays. */
-function arrayIn(script: PhpScript, node: Php | undefined, statements: readonly Php[]): Php | PhpBlocked {
+export function arrayIn(script: PhpScript, node: Php | undefined, statements: readonly Php[]): Php | PhpBlocked {
   switch (node?.kind) {
     case 'array_creation_expression':
       return node;
@@ -185,7 +202,7 @@ export function methodBlock(
   return childOf(method, 'body') ?? { blocked: `its class has no method "${wanted.method}"`, at: holder.start };
 }
 
-function inClass(script: PhpScript, wanted: Exclude<PhpArray, 'returned'>): Php | PhpBlocked {
+function inClass(script: PhpScript, wanted: Exclude<PhpArray, GivenArray | 'returned'>): Php | PhpBlocked {
   if ('method' in wanted) {
     const block = methodBlock(script, wanted);
     return isBlocked(block) ? block : returned(script, statementsIn(block));

@@ -7,6 +7,7 @@ const phpArray = z.union([
   z.literal('returned'),
   z.strictObject({ method: text, class: z.optional(text) }),
   z.strictObject({ property: text, class: z.optional(text) }),
+  z.strictObject({ given: text, on: text, in: text }),
 ]);
 const schema: z.ZodMiniType<PhpOperation> = z.discriminatedUnion('op', [
   z.strictObject({ op: z.literal('entry'), array: phpArray, pointer, key: text, code: text, any: flag }),

@@ -11,9 +11,12 @@ import {
   itemOf,
   normalCode,
   quoted,
+  within,
+  type GivenArray,
   type PhpArray,
 } from './arrays.ts';
 import { readPhp, textOf, valueOf, type Php, type PhpScript } from './document.ts';
+import { addGiven, givenArray, removeGiven } from './given-arrays.ts';
 import { addStatement, findStatement, statementCut, type StatementOperation } from './statements.ts';
 import { addTrait, removeTrait, type TraitOperation } from './traits.ts';
 import { addUse, findUse, type UseOperation } from './uses.ts';
@@ -71,7 +74,17 @@ export const php: Format<PhpOperation> = {
 
 function addToArray(script: PhpScript, operation: ArrayOperation, around: Surroundings): Outcome {
   const { text } = script;
-  const found = findArray(script, operation.array, operation.pointer);
+  const unit = indentOf(text) ?? around.style.indent;
+  const given = isGiven(operation.array) ? givenArray(script, operation.array) : undefined;
+  if (given === 'none' && isGiven(operation.array))
+    return addGiven(
+      script,
+      operation.array,
+      memberText(operation, [], false),
+      { ...around, unit },
+      handwork(operation),
+    );
+  const found = arrayAt(script, operation);
   if (isBlocked(found)) return refused(text, found.at, found.blocked, handwork(operation));
   const { array, rest } = found;
   if (rest.length === 0) {
@@ -92,13 +105,24 @@ function addToArray(script: PhpScript, operation: ArrayOperation, around: Surrou
   const long = text[container.open - 1] === '(';
   const made = memberText(operation, rest, long);
   const style = {
-    indent: indentOf(text) ?? around.style.indent,
+    indent: unit,
     eol: lineBreakOf(text) ?? around.style.eol,
     trailingComma: true,
   };
   // A list of PHP's own standard (PER Coding Style, section 2.6) ends in a comma where it spans lines.
   const make = (indent: string): string => made.replaceAll('\n', `${style.eol}${indent}`);
   return edited(text, insertMember(text, container, container.children.length, make, style));
+}
+
+function isGiven(array: PhpArray): array is GivenArray {
+  return typeof array === 'object' && 'given' in array;
+}
+
+function arrayAt(script: PhpScript, { array, pointer }: ArrayOperation): ReturnType<typeof findArray> {
+  if (!isGiven(array)) return findArray(script, array, pointer);
+  const given = givenArray(script, array);
+  if (given === 'none') return { blocked: `it has no call of ${array.given}()`, at: 0 };
+  return isBlocked(given) ? given : within(script, given, pointer);
 }
 
 function memberText(operation: ArrayOperation, rest: readonly string[], long: boolean): string {
@@ -113,7 +137,11 @@ function hasValue(script: PhpScript, entry: Php, code: string): boolean {
 
 function removeFromArray(script: PhpScript, operation: ArrayOperation, by: string): Outcome {
   const { text } = script;
-  const found = findArray(script, operation.array, operation.pointer);
+  const whole = isGiven(operation.array)
+    ? removeGiven(script, operation.array, memberText(operation, [], false))
+    : undefined;
+  if (whole) return whole;
+  const found = arrayAt(script, operation);
   if (isBlocked(found)) return refused(text, found.at, found.blocked, by);
   const { array, rest } = found;
   const member =
@@ -140,7 +168,9 @@ function handwork(operation: PhpOperation): string {
       ? 'that the file returns'
       : 'method' in array
         ? `that ${array.method}() returns`
-        : `in $${array.property}`;
+        : 'given' in array
+          ? `that ${array.on}->${array.given}() is given, in the function that ${array.in}() is given`
+          : `in $${array.property}`;
   return `Put this into the array ${where}${operation.pointer === '' ? '' : ` at ${operation.pointer}`}:\n  ${own}`;
 }
 

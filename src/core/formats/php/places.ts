@@ -38,6 +38,11 @@ function returnedFunction(script: PhpScript): Block | PhpBlocked {
 
 /** The calls of a name in the file's own statements: in chains, in what is returned, in what is assigned. */
 export function callsNamed(script: PhpScript, name: string): Php[] {
+  return callsAmong(script, script.statements, name);
+}
+
+/** The calls of a name in some statements. */
+export function callsAmong(script: PhpScript, statements: readonly Php[], name: string): Php[] {
   const found: Php[] = [];
   const look = (node: Php | undefined): void => {
     if (!node) return;
@@ -45,7 +50,7 @@ export function callsNamed(script: PhpScript, name: string): Php[] {
       found.push(node);
     look(childOf(node, 'object'));
   };
-  for (const statement of script.statements) {
+  for (const statement of statements) {
     const value = statement.kind === 'expression_statement' ? statement.children[0] : valueOf(statement);
     look(value?.kind === 'assignment_expression' ? childOf(value, 'right') : value);
   }

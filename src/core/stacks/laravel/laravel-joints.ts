@@ -3,11 +3,19 @@ import { namedClass } from '../class-names.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { blockedJoint, type JointOf } from '../../joints/joint.ts';
 import { phpJoints, phpTraits } from '../../joints/php-joints.ts';
+import { middlewareJoint, reportJoint } from './laravel-pipeline.ts';
+import { settingsJoint } from './laravel-settings.ts';
 
 /** The joints of an app built with Laravel (its docs, "Service Providers", "Directory Structure"). */
 export function readLaravel(ground: Ground): StackReading {
   return {
-    joints: [providersJoint(ground), ...phpJoints(ground)],
+    joints: [
+      providersJoint(ground),
+      settingsJoint(ground),
+      middlewareJoint(ground),
+      reportJoint(ground),
+      ...phpJoints(ground),
+    ],
     traits: {
       ...phpTraits(ground),
       sources: ['php', ...(ground.names(ground.inHost('resources/views')).length > 0 ? (['blade'] as const) : [])],

@@ -62,7 +62,7 @@ function firstIn(ground: Ground, { pascal }: PlainName, at: { app: string } | { 
     };
   }
   const script = readPhp(ground.text(at.app) ?? '');
-  const given = 'reason' in script ? '$middleware' : (parameterOf(script) ?? '$middleware');
+  const given = 'reason' in script ? '$middleware' : (parameterOf(script, 'withMiddleware') ?? '$middleware');
   const edits: Edit[] = [
     { file: at.app, format: 'php', operation: { op: 'use', name } },
     {
@@ -74,10 +74,10 @@ function firstIn(ground: Ground, { pascal }: PlainName, at: { app: string } | { 
   return { file, ties: [], edits };
 }
 
-/** What the function is given that sets middleware up. */
-function parameterOf(script: PhpScript): string | undefined {
-  const found = /withMiddleware\s*\(\s*(?:static\s+)?(?:function|fn)\s*\([^)]*?(\$\w+)\s*\)/.exec(script.text);
-  return found?.[1];
+/** What the function is given that a call of the app's set-up is given. */
+export function parameterOf(script: PhpScript, call: string): string | undefined {
+  const form = new RegExp(`\\b${call}\\s*\\(\\s*(?:static\\s+)?(?:function|fn)\\s*\\([^)]*?(\\$\\w+)\\s*\\)`);
+  return form.exec(script.text)?.[1];
 }
 
 function plainMiddleware(ground: Ground): KindGrowth['plainText'] {

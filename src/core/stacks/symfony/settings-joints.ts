@@ -2,7 +2,8 @@ import type { Edit } from '../../edits/edit.ts';
 import { joinPointer } from '../../formats/json-pointer.ts';
 import type { JsonValue } from '../../formats/tree-operation.ts';
 import type { Ground } from '../../joints/ground.ts';
-import { blockedJoint, type JointOf } from '../../joints/joint.ts';
+import type { JointOf } from '../../joints/joint.ts';
+import { phpSettings } from './php-configurator.ts';
 import { isSince } from './symfony-version.ts';
 
 interface Place {
@@ -27,17 +28,16 @@ function placeOf(ground: Ground, kind: 'packages' | 'routes'): Place {
 export function settingsJoint(ground: Ground): JointOf<'framework.settings'> {
   const place = placeOf(ground, 'packages');
   const { folder, single } = place;
-  if (single === undefined && isPhpOnly(ground, folder))
-    return blockedJoint('framework.settings', folder, 'settings in PHP', {
-      reason: 'the settings of this app are PHP files',
-      handwork: `Put the settings of the package into a PHP file in ${folder}, as the others are.`,
-    });
+  const isPhp = single === undefined && isPhpOnly(ground, folder);
   return {
     name: 'framework.settings',
     state: single === undefined ? 'makeable' : 'present',
     file: single ?? folder,
     detail: single === undefined ? 'a file for each package' : 'one file for all packages',
-    tie: ({ package: name, values, environments }) => yamlEdits(ground, place, { name, values, environments }),
+    tie: ({ package: name, values, environments }) =>
+      isPhp
+        ? phpEdits(ground, place, { name, values, environments })
+        : yamlEdits(ground, place, { name, values, environments }),
   };
 }
 
@@ -66,6 +66,15 @@ interface Wanted {
   name: string;
   values: Readonly<Record<string, unknown>>;
   environments: readonly string[] | undefined;
+}
+
+/** Where an environment has a folder of its own a file in each, else one that asks which it is. */
+function phpEdits(ground: Ground, { folder, byKey }: Place, { name, values, environments }: Wanted): Edit[] {
+  if (environments === undefined || byKey)
+    return phpSettings(ground, `${folder}/${name}.php`, { name, values, environments });
+  return environments.flatMap((one) =>
+    phpSettings(ground, `${folder}/${one}/${name}.php`, { name, values, environments: undefined }),
+  );
 }
 
 /** A member each, so that what is there already stays as it is. */

@@ -2,6 +2,7 @@ import type { Ground, StackReading } from '../../joints/ground.ts';
 import { phpJoints, phpTraits } from '../../joints/php-joints.ts';
 import { bundlesJoint } from './bundles-joint.ts';
 import { symfonyEnvironment } from './environment-joint.ts';
+import { servicesJoint } from './services-joint.ts';
 import { routesJoint, settingsJoint } from './settings-joints.ts';
 
 /** The joints of an app built with Symfony (its docs, "Configuring Symfony"). */
@@ -10,7 +11,14 @@ export function readSymfony(ground: Ground): StackReading {
   const front = ground.first(['public/index.php', 'web/app.php'].map((file) => ground.inHost(file)));
   const folder = front?.endsWith('web/app.php') ? 'web' : 'public';
   return {
-    joints: [bundlesJoint(ground), settingsJoint(ground), routesJoint(ground), symfonyEnvironment(ground), ...rest],
+    joints: [
+      bundlesJoint(ground),
+      settingsJoint(ground),
+      routesJoint(ground),
+      servicesJoint(ground),
+      symfonyEnvironment(ground),
+      ...rest,
+    ],
     traits: {
       ...phpTraits(ground),
       sources: ['php', ...(ground.names(ground.inHost('templates')).length > 0 ? (['twig'] as const) : [])],
