@@ -1,22 +1,5 @@
-import type * as z from 'zod/mini';
-import type { TieParts } from './tie-parts.ts';
-
-/**
- * A joint: a named place where something can be tied. It means the same on every stack; each stack knows its place. `members` says what can
- * be tied there, and is asked only where a schema is needed. `from`: code in it may need imports, of packages alone or of the
- * project's own modules too; with `needs` it says nothing without any.
- */
-interface JointKind {
-  /** What it is, for a survey. */
-  what: string;
-  /** What is tied there, for who writes a definition. */
-  says: string;
-  members(this: void, parts: TieParts): z.core.$ZodLooseShape;
-  from?: 'packages' | 'modules';
-  needs?: 'from';
-  /** What is tied there only rounds an integration off: it works without. */
-  optional?: true;
-}
+import { FRAMEWORK_JOINTS } from './framework-joints.ts';
+import type { JointKind } from './joint-kind.ts';
 
 /** Every joint. */
 export const JOINTS = {
@@ -29,65 +12,7 @@ export const JOINTS = {
     }),
     from: 'packages',
   },
-  'framework.modules': {
-    what: "the framework's modules",
-    says: "a module in the list of the framework's configuration",
-    members: ({ told, z, environments }) => ({
-      module: told(z.string(), 'its name; of PHP its class with the namespace'),
-      environments: told(environments, 'the only environments that it is for, where the framework tells them apart'),
-    }),
-  },
-  'framework.settings': {
-    what: "the framework's settings of a package",
-    says: "settings of a package in the framework's own configuration",
-    members: ({ told, z, environments, settingsKey }) => ({
-      package: told(settingsKey, 'what the settings are called there'),
-      values: told(z.record(z.string(), z.json()), 'members with their values'),
-      environments: told(environments, 'the only environments that they are for, where the framework tells them apart'),
-    }),
-  },
-  'framework.services': {
-    what: "the framework's services",
-    says: 'a class that the framework makes and hands to whatever asks for it',
-    members: ({ told, z, phpClass }) => ({
-      service: told(phpClass, 'the class with its namespace'),
-      arguments: told(
-        z.optional(z.record(z.string().check(z.regex(/^[a-z]\w*$/i)), z.json())),
-        "what its constructor is given, by the parameter's name; other parameters are found by their types",
-      ),
-      tags: told(z.optional(z.array(z.string().check(z.regex(/^[a-z][\w.]*$/)))), 'what the framework knows it by'),
-    }),
-  },
-  'framework.middleware': {
-    what: "the framework's middleware",
-    says: 'a class that requests pass through',
-    members: ({ told, z, phpClass }) => ({
-      class: told(phpClass, 'the class with its namespace'),
-      name: told(z.optional(z.string().check(z.regex(/^[a-z][\w.-]*$/))), 'a short name by which routes ask for it'),
-      group: told(
-        z.optional(z.string().check(z.regex(/^[a-z]+$/))),
-        'the group of routes that all pass through it; without a name or a group every request does',
-      ),
-    }),
-  },
-  'errors.report': {
-    what: 'what is told of errors that nobody caught',
-    says: 'a function that is told of every error that nobody caught',
-    members: ({ told, z, phpClass }) => ({
-      class: told(phpClass, 'the class with its namespace'),
-      method: told(z.string().check(z.regex(/^[a-z_]\w*$/i)), 'its static method, which gets the error'),
-    }),
-  },
-  'framework.routes': {
-    what: "the framework's routes of a package",
-    says: "routes that a package brings, in the framework's own configuration",
-    members: ({ told, z, environments, settingsKey }) => ({
-      package: told(settingsKey, 'what they are called there'),
-      resource: told(z.string(), 'where they are, as the framework names it'),
-      prefix: told(z.optional(z.string().check(z.regex(/^\/[\w/-]*$/))), 'the path that they are below'),
-      environments: told(environments, 'the only environments that they are for'),
-    }),
-  },
+  ...FRAMEWORK_JOINTS,
   'postcss.plugins': {
     what: "PostCSS's plugins",
     says: "a plugin in PostCSS's configuration",

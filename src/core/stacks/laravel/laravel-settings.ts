@@ -1,7 +1,6 @@
 import type { Edit } from '../../edits/edit.ts';
 import { quoted } from '../../formats/php/arrays.ts';
 import { phpValue } from '../../formats/php/code.ts';
-import type { JsonValue } from '../../formats/tree-operation.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { JointOf } from '../../joints/joint.ts';
 
@@ -26,7 +25,7 @@ export function settingsJoint(ground: Ground): JointOf<'framework.settings'> {
           array: 'returned',
           pointer: '',
           key: quoted(key),
-          code: phpValue(value as JsonValue),
+          code: phpValue(value),
           any: true,
         },
         seed: '<?php\n\nreturn [\n];\n',
