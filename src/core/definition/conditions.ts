@@ -58,15 +58,19 @@ const facts = {
     'where components run by default (React Server Components)',
   ),
   views: told(
-    z.optional(z.enum(['ejs', 'pug', 'none'])),
+    z.optional(z.enum(['ejs', 'pug', 'twig', 'blade', 'none'])),
     "the server's view engine; `none` if it has none that Ligament knows",
+  ),
+  people: told(
+    z.optional(z.array(z.enum(['none', 'own'])).check(z.minLength(1))),
+    'whether a PHP app has a class for those who sign in: `none` yet, or its `own` with an address, a password and what else accounts need; either of several',
   ),
   sheets: told(
     z.optional(z.array(z.enum(SHEET_LANGUAGES))),
     'style sheet languages that its bundler compiles once their compiler is installed',
   ),
   paths: told(
-    z.optional(z.array(z.string().check(z.regex(/^\/\S*$/)))),
+    z.optional(z.array(z.string().check(z.regex(/^(\/|\{\{\w+\}\})\S*$/)))),
     'paths that the server must all answer itself',
   ),
   scripts: told(

@@ -22,6 +22,15 @@ export const FACTS = {
   'run.start': 'what stands before the path of a module to run it beside the app',
   'run.ending': 'what such a module ends in then',
   views: "the folder of a server's views",
+  'frame.begin':
+    "what stands before the content of a page in the app's own layout; templates of PHP have the title as `title`",
+  'frame.end': 'what stands behind it',
+  namespace: "the namespace of PHP of the app's own classes",
+  'people.class':
+    'the class of PHP of those who sign in, with its namespace; the one that there would be where it has none',
+  'people.short': 'the same without its namespace',
+  'people.capital': 'the field that people are told apart by, with a capital',
+  'people.field': 'the field that people are told apart by',
   'database.address': 'the code by which a server names the address of its database',
   components: "the folder of the app's components",
   pages: 'the folder in which each file is a page',

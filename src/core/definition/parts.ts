@@ -18,8 +18,8 @@ const textChoice = z.strictObject({
   kind: z.literal('text'),
   ask,
   form: told(
-    z.enum(['lowercase', 'name', 'line']),
-    'what counts as an answer: one word in lower case, a name (letters, digits, `-`, `_`), or one line of text',
+    z.enum(['lowercase', 'name', 'path', 'line']),
+    'what counts as an answer: one word in lower case, a name (letters, digits, `-`, `_`), a path on a server (`/garden/plots`), or one line of text',
   ),
   default: told(z.optional(z.string()), 'the default answer; without one somebody has to answer'),
   found: told(
@@ -86,8 +86,19 @@ export const keptData = z.strictObject({
 
 /** How people are let in. */
 export const people = z.strictObject({
-  script: told(z.string(), 'a script of the manifest that reads one line per question, then the password'),
-  args: told(z.array(z.string()), 'its arguments'),
+  script: told(
+    z.optional(z.string()),
+    'a script of the manifest that reads one line per question, then the password',
+  ),
+  args: told(z.optional(z.array(z.string())), 'its arguments'),
+  console: told(
+    z.optional(z.array(z.string()).check(z.minLength(1))),
+    "instead of a script: a command of the framework's console with its arguments, which reads the same",
+  ),
+  role: told(
+    z.optional(z.string().check(z.regex(/^--[a-z-]+$/))),
+    'the option by which the account gets a role, where it can have one',
+  ),
   asks: told(z.array(z.string()), 'the questions before the password'),
 });
 

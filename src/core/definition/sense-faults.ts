@@ -211,15 +211,17 @@ function faultOfPattern(pattern: string): string | undefined {
 /** Accounts are made by a script that comes with a way. */
 function peopleFaults({ people, ways }: Definition): Fault[] {
   if (!people) return [];
+  if (people.console !== undefined && people.script === undefined) return [];
   const scripts = ways.flatMap(({ ties }) =>
     ties.flatMap((one) => (one.at === 'manifest.scripts' ? Object.keys(one.scripts) : [])),
   );
-  return scripts.includes(people.script)
+  const { script = '' } = people;
+  return scripts.includes(script)
     ? []
     : [
         {
           path: ['people', 'script'],
-          what: `no way brings a script "${people.script}"${didYouMean(people.script, scripts)}`,
+          what: `no way brings a script "${script}"${didYouMean(script, scripts)}`,
         },
       ];
 }

@@ -12,7 +12,9 @@ const environments = z.optional(z.array(z.string().check(z.regex(/^[a-z]+$/))).c
 /** A key of settings, as frameworks write it. */
 const settingsKey = z.string().check(z.regex(/^[a-z][a-z0-9_]*$/));
 /** A class of PHP with its namespace. */
-const phpClass = z.string().check(z.regex(/^[A-Z]\w*(\\[A-Z]\w*)*$/i));
+const phpClass = z.string().check(z.regex(/^(\{\{[\w.]+\}\}|[A-Z]\w*)(\\[A-Z]\w*)*$/i));
+const routeName = z.string().check(z.regex(/^[a-z][\w.]*$/));
+const path = z.string().check(z.regex(/^(\{\{\w+\}\}|\/[\w/.-]*)$/));
 const memberName = z
   .string()
   .check(
@@ -45,6 +47,7 @@ export const TIE_PARTS = {
     optional: z.optional,
     record: z.record,
     regex: z.regex,
+    strictObject: z.strictObject,
     string: z.string,
   },
   told,
@@ -54,6 +57,8 @@ export const TIE_PARTS = {
   environments,
   settingsKey,
   phpClass,
+  routeName,
+  path,
   memberName,
   variable,
   publicVariable,

@@ -49,7 +49,7 @@ export async function ledgerWithPeople(
 export async function enrol(
   context: Context,
   ledger: LedgerWithPeople,
-  answers: readonly string[],
+  { answers, role }: { answers: readonly string[]; role: string | undefined },
   signal: AbortSignal,
 ): Promise<string> {
   const { facts, doors, host } = context;
@@ -72,18 +72,34 @@ export async function enrol(
   };
   const isBuilt = traits.serve !== undefined && 'build' in traits.serve && traits.serve.build;
   if (isBuilt) await run(work.script(facts.manager, 'build'));
-  const said = await run(peopleCommand(context, ledger), `${answers.join('\n')}\n`);
+  const said = await run(await peopleCommand(context, ledger, role), `${answers.join('\n')}\n`);
   return said.trim().split('\n').at(-1) ?? '';
 }
 
 /** The command by which somebody is let in, as a developer would type it. */
-export function commandOf(context: Context, ledger: LedgerWithPeople): string {
-  const { command, args } = peopleCommand(context, ledger);
+export async function commandOf(context: Context, ledger: LedgerWithPeople, role: string | undefined): Promise<string> {
+  const { command, args } = await peopleCommand(context, ledger, role);
   return [command, ...args].join(' ');
 }
 
-function peopleCommand({ facts }: Context, { people, workspace }: LedgerWithPeople): Command {
-  return workOf(placeOf(facts, workspace)).script(facts.manager, people.script, people.args);
+/** Throws a Problem (status 2) where a role is asked for and the accounts have none. */
+async function peopleCommand(
+  context: Context,
+  { people, workspace, side, title }: LedgerWithPeople,
+  role: string | undefined,
+): Promise<Command> {
+  const { facts } = context;
+  if (role !== undefined && people.role === undefined)
+    throw new Problem({
+      status: EXIT.wrongUsage,
+      what: `The accounts of ${title} have no roles`,
+      next: 'Leave --role out. Nobody was given an account.',
+    });
+  const more = role === undefined ? [] : [`${people.role ?? ''}=${role}`];
+  if (people.console === undefined)
+    return workOf(placeOf(facts, workspace)).script(facts.manager, people.script ?? '', [...(people.args ?? []), ...more]);
+  const { traits } = await bareStack(context, workspace, side);
+  return { command: 'php', args: [traits.console ?? 'bin/console', ...people.console, ...more] };
 }
 
 function placeOf(facts: HostFacts, folder: string): WorkspaceFacts {

@@ -1,3 +1,4 @@
+import { fillText } from '../definition/fill.ts';
 import { JOINTS, type JointName } from '../definition/joints.ts';
 import type { StackFacts } from '../stacks/sides.ts';
 import type { Signs } from '../definition/signs.ts';
@@ -138,8 +139,18 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
     sheets
       .filter((one) => !stack.traits.sheets?.includes(one))
       .map((one) => `${stack.title} does not compile .${one} by itself`),
-  paths: ({ paths = [] }, { stack }) =>
-    paths.filter((one) => !stack.traits.paths?.includes(one)).map((one) => `nothing answers ${one} yet`),
+  paths: ({ paths = [] }, { stack, choices }) =>
+    paths
+      .map((one) => fillText(one, choices))
+      .filter((one) => !stack.traits.paths?.().includes(one)).map((one) => `nothing answers ${one} yet`),
+  people: ({ people }, { stack }) => {
+    if (people === undefined) return [];
+    const found = stack.traits.people?.();
+    if (!found) return ['it is for PHP apps in which people can sign in'];
+    if (found.state === 'unfit') return found.why;
+    if (people.includes(found.state)) return [];
+    return [found.state === 'own' ? `${found.class} signs in already` : 'no class of its own signs in'];
+  },
   scripts: ({ scripts = {} }, { workspace }) =>
     Object.entries(scripts)
       .filter(([name, wanted]) => !matchesWildcard(workspace.manifest.scripts[name] ?? '', wanted))

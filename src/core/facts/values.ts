@@ -44,6 +44,7 @@ export function factValues(at: Circumstances): FactValues {
     'run.start': stack.traits.runs?.start ?? 'node ',
     'run.ending': stack.traits.ending ?? stack.traits.runs?.ending ?? 'js',
     views: stack.traits.views?.folder ?? '',
+    ...phpFacts(stack.traits),
     tests: testsFolder(at),
     'tests.apart': testsApart(at),
     'database.address': stack.traits.databaseAddress ?? "''",
@@ -56,6 +57,22 @@ export function factValues(at: Circumstances): FactValues {
       ? 'defineConfig(async (env) => mergeConfig(await base(env), own))'
       : 'mergeConfig(base, defineConfig(own))',
     ...styleFacts(at),
+  };
+}
+
+/** What classes and templates of PHP have to know. */
+function phpFacts({ frame, namespace = '', people }: Traits) {
+  const { begin, end } = frame?.() ?? { begin: '', end: '' };
+  const found = people?.();
+  const { class: name = '', field = '' } = found && found.state !== 'unfit' ? found : {};
+  return {
+    'frame.begin': begin,
+    'frame.end': end,
+    namespace,
+    'people.class': name,
+    'people.short': name.slice(name.lastIndexOf('\\') + 1),
+    'people.field': field,
+    'people.capital': field.slice(0, 1).toUpperCase() + field.slice(1),
   };
 }
 

@@ -15,7 +15,7 @@ export function withValue(value: JsonValue, operation: SetOperation | AddOperati
     define(at, last, operation.value);
     return copy;
   }
-  const items = Object.hasOwn(at, last) ? (at[last] as JsonValue[]) : [];
+  const items = Object.hasOwn(at, last) ? ((at[last] as JsonValue[] | null) ?? []) : [];
   define(at, last, items.toSpliced(indexAmong(items, operation, same), 0, operation.value));
   return copy;
 }

@@ -47,6 +47,20 @@ export interface PublicEnvironment {
   ): Record<string, string>;
 }
 
+export type ViewEngine = 'ejs' | 'pug' | 'twig' | 'blade';
+
+export interface Frame {
+  begin: string;
+  end: string;
+}
+
+/** The class of those who sign in: none yet, one with all that accounts need, or one that lacks something. */
+export type PeopleFound =
+  /** The class that there would be; `field` is what people are told apart by. */
+  | { state: 'none'; class: string; field: string }
+  | { state: 'own'; class: string; field: string }
+  | { state: 'unfit'; why: string[] };
+
 /** What a stack tells of a workspace beyond its joints: conditions ask for it, texts are filled with it. */
 export interface Traits {
   sources: SourceKind[];
@@ -73,7 +87,13 @@ export interface Traits {
   /** What its modules end in where that, and not the manifest, tells their format (Node.js, "Determining module system"). */
   ending?: 'mjs' | 'cjs' | undefined;
   /** The view engine that it is set to, and the folder of the views, relative to the workspace. */
-  views?: { engine: 'ejs' | 'pug'; folder: string } | undefined;
+  views?: { engine: ViewEngine; folder: string } | undefined;
+  /** What stands before and behind the content of a page, for templates that show it in the app's own layout; the title is `title` there. */
+  frame?: ((this: void) => Frame) | undefined;
+  /** The namespace of PHP that classes in its folder have. */
+  namespace?: string | undefined;
+  /** Who signs in, as far as the app says. */
+  people?: ((this: void) => PeopleFound) | undefined;
   /** The framework's own console, a PHP program of the project, relative to the workspace: proofs run it as `console`. */
   console?: string | undefined;
   /** What the framework keeps of its last start, relative to the workspace: packages that come or go make it wrong, and it is made anew by itself. */
@@ -81,7 +101,7 @@ export interface Traits {
   /** The code by which it names the address of its database. */
   databaseAddress?: string | undefined;
   /** Paths that it answers by itself, as far as they are written down. */
-  paths?: string[] | undefined;
+  paths?: ((this: void) => string[]) | undefined;
   /** An environment file is read when it is built or started, without a package of its own for that. */
   readsEnvironment?: boolean | undefined;
   publicEnvironment?: PublicEnvironment | undefined;

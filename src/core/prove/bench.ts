@@ -166,14 +166,14 @@ export class Bench {
   }
 
   /** Runs a program that an installed package brings, in the copy of the workspace. */
-  async program(program: string, args: readonly string[]): Promise<Ran> {
+  async program(program: string, args: readonly string[], more: Readonly<Record<string, string>> = {}): Promise<Ran> {
     const start =
       this.#console(program) ?? startOf(this.context.doors.files, this.root, this.workspace.folder, program);
     const shown = [typedProgram(program, this.stack.traits.console), ...args].join(' ');
     // What the system has by that name is nobody's to run here.
     if (!start)
       return { status: undefined, stdout: '', output: `no installed package brings a program "${program}"`, shown };
-    return this.#run(start.command, [...start.lead, ...args], shown);
+    return this.#run(start.command, [...start.lead, ...args], shown, this.folder, more);
   }
 
   /** The framework's own console, which is a program of the project. */
@@ -208,11 +208,11 @@ export class Bench {
     return this.#run('git', args, ['git', ...args].join(' '), this.scratch.top);
   }
 
-  async #run(command: string, args: readonly string[], shown: string, cwd = this.folder): Promise<Ran> {
+  async #run(command: string, args: readonly string[], shown: string, cwd = this.folder, more = {}): Promise<Ran> {
     const { doors } = this.context;
     const result = await doors.processes.run(command, args, {
       cwd,
-      only: this.environment,
+      only: { ...this.environment, ...more },
       signal: this.#signal,
       onStart: (pid) => doors.leftovers?.child(pid),
     });

@@ -11,7 +11,9 @@ export const enrol = command(
       }),
       'answer',
       'An answer, in the order in which they are asked',
-    ).option('password-file', { type: 'string', requiresArg: true, describe: 'A file that holds the password' }),
+    )
+      .option('password-file', { type: 'string', requiresArg: true, describe: 'A file that holds the password' })
+      .option('role', { type: 'string', requiresArg: true, describe: 'A role of the account, where it can have one' }),
   {
     usage: 'enrol <integration>',
     describe: 'Give somebody an account, by an integration that has users; asks for the password',

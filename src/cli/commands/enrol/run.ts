@@ -18,6 +18,7 @@ interface EnrolOptions extends GlobalOptions {
   workspace: string[];
   answer: string[];
   passwordFile?: string | undefined;
+  role?: string | undefined;
 }
 
 export async function run(options: EnrolOptions, output: Output): Promise<number> {
@@ -32,9 +33,9 @@ export async function run(options: EnrolOptions, output: Output): Promise<number
     named.map(({ folder }) => folder),
   );
   if (ledger.foreign && !options.allowCommands) throw foreignPeople(ledger);
-  output.note(pc.dim(printable(`running ${commandOf(context, ledger)}, a script of this project`)));
+  output.note(pc.dim(printable(`running ${await commandOf(context, ledger, options.role)}, code of this project`)));
   const answers = await answersTo(ledger.people.asks, options);
-  const said = await enrol(context, ledger, answers, interruption());
+  const said = await enrol(context, ledger, { answers, role: options.role }, interruption());
   output.say(`${pc.green('Done')}  ${printable(said)}`);
   output.document(EXIT.done, { integration, workspace: ledger.workspace });
   return EXIT.done;
@@ -73,7 +74,7 @@ function foreignPeople({ title, people }: LedgerWithPeople): Problem {
   return new Problem({
     status: EXIT.refused,
     what: `${title} did not come with Ligament, and its record names the script that makes accounts`,
-    why: [people.script, ...people.args].join(' '),
+    why: (people.console ?? [people.script, ...(people.args ?? [])]).join(' '),
     next: 'Nobody was given an account. Look at what that script does; --allow-commands lets it run.',
   });
 }

@@ -72,6 +72,12 @@ function dropItem(read: Read, { pointer, value }: AddOperation | DropItemOperati
   // Of equal items the last one goes: it is the one that was added.
   const index = (list?.items ?? []).findLastIndex((item) => same(valueOf(read, item as Node), value));
   if (index === -1 || !list) return { kind: 'already', at: 0 };
+  // Its key had no value before the first item came; brackets would have stood there.
+  if (list.items.length === 1 && !list.flow && keys.length > 0) {
+    const only = list.items[0] as Node;
+    const bare = withValue(without(read.value, keys), { op: 'set', pointer, value: null });
+    return checked(read, cutLines(read.text, only, only), bare, by);
+  }
   return checked(read, cutItem(read.text, list, index), without(read.value, [...keys, String(index)]), by);
 }
 
@@ -115,6 +121,8 @@ function planAdd(read: Read, operation: AddOperation, around: Surroundings): Spl
   if (found.rest.length > 0)
     return planSet(read, { op: 'set', pointer: operation.pointer, value: [operation.value] }, around);
   const { node } = found;
+  if (isUnwritten(read, node) && found.pair)
+    return belowKey(read, found.pair.key as Node, block([operation.value], read, around).split('\n'), around);
   if (!isSeq(node)) return { reason: `${operation.pointer} is not a list`, at: start(node) };
   const items = node.items as Node[];
   const present = items.find((item) => same(valueOf(read, item), operation.value));
@@ -176,17 +184,26 @@ function insertPair(
     );
   }
   if (pair) {
-    // A key without a value: what is new goes below it, one level in.
     const keyNode = pair.key as Node;
-    const at = lineEnd(text, end(keyNode));
-    const column =
-      start(keyNode) - lineStart(text, start(keyNode)) + (indentOf(text)?.length ?? around.style.indent.length);
-    if (isScalar(node) && text.slice(start(node), end(node)).trim() !== '')
-      return { reason: `"${String(keyNode)}" is written as null`, at: start(node) };
-    return [{ at, removed: '', inserted: eol + lines.map((line) => ' '.repeat(column) + line).join(eol) }];
+    if (!isUnwritten(read, node)) return { reason: `"${String(keyNode)}" is written as null`, at: start(node) };
+    return belowKey(read, keyNode, lines, around);
   }
   const lead = text === '' || text.endsWith('\n') ? '' : eol;
   return [{ at: text.length, removed: '', inserted: lead + lines.join(eol) + eol }];
+}
+
+/** Whether nothing stands where a value could. */
+function isUnwritten({ text }: Read, node: Node | null): boolean {
+  return node === null || (isScalar(node) && text.slice(start(node), end(node)).trim() === '');
+}
+
+/** What a key without a value gets goes below it, one level in. */
+function belowKey({ text }: Read, key: Node, lines: readonly string[], around: Surroundings): Splice[] {
+  const eol = lineBreakOf(text) ?? around.style.eol;
+  const column = start(key) - lineStart(text, start(key)) + (indentOf(text)?.length ?? around.style.indent.length);
+  return [
+    { at: lineEnd(text, end(key)), removed: '', inserted: eol + lines.map((line) => ' '.repeat(column) + line).join(eol) },
+  ];
 }
 
 /** A new member of a list or mapping in brackets; in empty ones it stays on their line. */

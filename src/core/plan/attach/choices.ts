@@ -5,6 +5,7 @@ import { EXIT, Problem } from '../../problem.ts';
 const FORMS: Record<TextChoice['form'], { test: RegExp; words: string }> = {
   lowercase: { test: /^[a-z]{0,40}$/, words: 'one word of lower-case letters' },
   name: { test: /^[A-Za-z][\w-]{0,80}$/, words: 'a name: letters, digits, - and _' },
+  path: { test: /^\/[a-z0-9][\w-]*(\/[\w-]+)*$/i, words: 'a path, as /garden/plots' },
   line: { test: /^[^\r\n]{0,500}$/, words: 'a text on one line' },
 };
 

@@ -9,8 +9,12 @@ export const http: ProofKind<Spec, Maker> = {
   schema,
   order: 6,
   describe: ({ checks }, what) => `starts a copy of ${what} on 127.0.0.1 and asks it: ${checks}`,
-  commands: (_, { build, serve, isBuilt }) => [...(isBuilt ? [build] : []), ...(serve === undefined ? [] : [serve])],
-  isOwnCode: ({ plants: planted = {}, ties = [], environment = {} }) =>
-    Object.keys(planted).length + ties.length + Object.keys(environment).length > 0,
+  commands: ({ first = [] }, { build, serve, isBuilt, typed }) => [
+    ...(isBuilt ? [build] : []),
+    ...first.map(typed),
+    ...(serve === undefined ? [] : [serve]),
+  ],
+  isOwnCode: ({ plants: planted = {}, ties = [], environment = {}, first = [] }) =>
+    Object.keys(planted).length + ties.length + Object.keys(environment).length + first.length > 0,
   load: async () => ({ prove: (await import('./prove-http.ts')).proveHttp }),
 };

@@ -2,11 +2,11 @@ import * as z from 'zod/mini';
 import { told } from '../../definition/words.ts';
 import { ownPath } from '../../definition/own-path.ts';
 import { when } from '../../definition/conditions.ts';
-import { plants } from '../../definition/proof-parts.ts';
+import { command, plants } from '../../definition/proof-parts.ts';
 import { tie } from '../../definition/ties.ts';
 
 const step = z.strictObject({
-  ask: told(z.optional(z.string().check(z.regex(/^[A-Z]+ \/\S*$/))), 'method and path: `POST /login`'),
+  ask: told(z.optional(z.string().check(z.regex(/^[A-Z]+ (\/|\{\{\w+\}\})\S*$/))), 'method and path: `POST /login`'),
   read: told(z.optional(ownPath), 'instead of a request: a file to read; in a folder, the newest file'),
   as: told(z.optional(z.string()), 'the visitor whose cookies are used; by default always the same one'),
   with: told(z.optional(z.string()), 'another visitor whose cookies this one has stolen'),
@@ -37,6 +37,10 @@ export const schema = z.strictObject({
       z.record(z.string().check(z.regex(/^(?!NODE_OPTIONS$|LD_|DYLD_|PATH$|npm_)[A-Za-z_]\w*$/i)), z.string()),
     ),
     'environment variables of the server',
+  ),
+  first: told(
+    z.optional(z.array(command)),
+    'programs of installed packages, or of the framework (`console`), that are run in the copy before the server starts, with the same environment',
   ),
   steps: told(z.array(step), 'the requests'),
   says: told(z.optional(z.string()), 'what the server must have written to its output by the end'),

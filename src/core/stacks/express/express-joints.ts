@@ -55,7 +55,7 @@ function ofServer(ground: Ground, entry: ServerEntry, app: string): Partial<Trai
   return {
     runs: entry.runs(path.posix.relative(ground.workspace.folder, path.posix.dirname(app))),
     views: expressViews(ground, entry.modules),
-    paths: serverPaths(ground, app),
+    paths: () => serverPaths(ground, app),
     databaseAddress: databaseAddress(ground, entry.modules),
     ending: ownEnding(app),
   };

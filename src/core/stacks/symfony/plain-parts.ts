@@ -4,6 +4,7 @@ import type { PlainName } from '../../joints/growth.ts';
 import { ownSources } from '../../joints/own-sources.ts';
 import { namespaceOf } from '../../joints/php-names.ts';
 import { plainDocument } from '../../joints/template-parts.ts';
+import type { Frame } from '../../joints/traits.ts';
 import { isSince } from './symfony-version.ts';
 
 /** How an app states the route of a controller. */
@@ -77,12 +78,32 @@ export function plainTemplate(
   return framedTemplate(ground, sentence, [], file);
 }
 
-/** A template with its heading and some lines below it, in the frame that most others have. */
-export function framedTemplate(ground: Ground, sentence: string, below: readonly string[], file: string): Edit {
+/** The frame that most templates have: what stands before and behind a page's content, with `title` as its title. */
+export function twigFrame(ground: Ground): Frame {
+  const { frame, block } = framing(ground);
+  const body = bodyBlock(block);
+  if (frame !== undefined && body !== undefined) {
+    const title = block('title') ? '{% block title %}{{ title }}{% endblock %}\n\n' : '';
+    return { begin: `{% extends '${frame}' %}\n\n${title}{% block ${body} %}\n`, end: '{% endblock %}\n' };
+  }
+  const [begin = '', end = ''] = plainDocument('{{ title }}', 'en', ['§']).split(/ *<h1>.*<\/h1>\n\s*§\n/);
+  return { begin, end };
+}
+
+function framing(ground: Ground) {
   const frame = usualFrame(ground);
   const base = frame === undefined ? '' : (ground.text(ground.inHost(`templates/${frame}`)) ?? '');
-  const block = (name: string): boolean => new RegExp(`\\{%-?\\s*block ${name}\\b`).test(base);
-  const body = ['body', 'content', 'main'].find((name) => block(name));
+  return { frame, block: (name: string): boolean => new RegExp(`\\{%-?\\s*block ${name}\\b`).test(base) };
+}
+
+function bodyBlock(block: (name: string) => boolean): string | undefined {
+  return ['body', 'content', 'main'].find((name) => block(name));
+}
+
+/** A template with its heading and some lines below it, in the frame that most others have. */
+export function framedTemplate(ground: Ground, sentence: string, below: readonly string[], file: string): Edit {
+  const { frame, block } = framing(ground);
+  const body = bodyBlock(block);
   if (frame === undefined || body === undefined)
     return wholeFile(file, plainDocument(sentence, 'en', below.length === 0 ? [] : ['', ...below]));
   const rest = (below.length === 0 ? [] : ['', ...below])

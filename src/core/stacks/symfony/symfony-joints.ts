@@ -1,5 +1,10 @@
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { phpJoints, phpTraits } from '../../joints/php-joints.ts';
+import { namespaceOf } from '../../joints/php-names.ts';
+import { twigFrame } from './plain-parts.ts';
+import { signInJoint } from './sign-in-joint.ts';
+import { symfonyPeople } from './symfony-people.ts';
+import { symfonyPaths } from './symfony-routes.ts';
 import { bundlesJoint } from './bundles-joint.ts';
 import { symfonyEnvironment } from './environment-joint.ts';
 import { servicesJoint } from './services-joint.ts';
@@ -16,6 +21,7 @@ export function readSymfony(ground: Ground): StackReading {
       settingsJoint(ground),
       routesJoint(ground),
       servicesJoint(ground),
+      signInJoint(ground),
       symfonyEnvironment(ground),
       ...rest,
     ],
@@ -23,6 +29,11 @@ export function readSymfony(ground: Ground): StackReading {
       ...phpTraits(ground),
       sources: ['php', ...(ground.names(ground.inHost('templates')).length > 0 ? (['twig'] as const) : [])],
       outputs: ['var', `${folder}/bundles`],
+      namespace: namespaceOf(ground, ground.inHost('src/Kernel.php')),
+      views: { engine: 'twig', folder: 'templates' },
+      frame: () => twigFrame(ground),
+      people: () => symfonyPeople(ground),
+      paths: () => symfonyPaths(ground),
       console: ground.has(ground.inHost('bin/console')) ? 'bin/console' : undefined,
       // Which bundles there are, and where settings lie, is read once (its docs, "The Cache").
       caches: ['var/cache'],

@@ -174,3 +174,10 @@ export function listing(
   const value = { path: address, controller };
   return [{ file, format: 'yaml', operation: { op: 'set', pointer: joinPointer([name]), value }, seed: '' }];
 }
+
+/** The paths that an app answers by its own controllers, as far as they are written out. */
+export function symfonyPaths(ground: Ground): string[] {
+  const controllers = controllersOf(ground);
+  const stated = controllers.flatMap(({ routes }) => routes.map(({ address }) => address));
+  return [...stated, ...listedRoutes(ground, controllers).flatMap(({ address }) => address ?? [])];
+}
