@@ -86,10 +86,7 @@ export const keptData = z.strictObject({
 
 /** How people are let in. */
 export const people = z.strictObject({
-  script: told(
-    z.optional(z.string()),
-    'a script of the manifest that reads one line per question, then the password',
-  ),
+  script: told(z.optional(z.string()), 'a script of the manifest that reads one line per question, then the password'),
   args: told(z.optional(z.array(z.string())), 'its arguments'),
   console: told(
     z.optional(z.array(z.string()).check(z.minLength(1))),

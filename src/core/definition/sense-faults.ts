@@ -13,7 +13,7 @@ import { faultOfCode, filled, importFaults, packageOf, PLACEHOLDER, tieFaults } 
 type Path = readonly PropertyKey[];
 
 // Facts of one moment: a random number of each proof, a port, what an account's script is asked, and values that are made when they are needed.
-const MOMENT = ['number', 'port'];
+const MOMENT = ['number', 'port', 'copy'];
 
 /** What is wrong with a definition whose shape is right: names that lead nowhere, texts that are no code, conditions that can never hold. */
 export function senseFaults(definition: Definition): Fault[] {

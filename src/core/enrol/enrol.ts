@@ -97,7 +97,10 @@ async function peopleCommand(
     });
   const more = role === undefined ? [] : [`${people.role ?? ''}=${role}`];
   if (people.console === undefined)
-    return workOf(placeOf(facts, workspace)).script(facts.manager, people.script ?? '', [...(people.args ?? []), ...more]);
+    return workOf(placeOf(facts, workspace)).script(facts.manager, people.script ?? '', [
+      ...(people.args ?? []),
+      ...more,
+    ]);
   const { traits } = await bareStack(context, workspace, side);
   return { command: 'php', args: [traits.console ?? 'bin/console', ...people.console, ...more] };
 }

@@ -142,7 +142,8 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
   paths: ({ paths = [] }, { stack, choices }) =>
     paths
       .map((one) => fillText(one, choices))
-      .filter((one) => !stack.traits.paths?.().includes(one)).map((one) => `nothing answers ${one} yet`),
+      .filter((one) => !stack.traits.paths?.().includes(one))
+      .map((one) => `nothing answers ${one} yet`),
   people: ({ people }, { stack }) => {
     if (people === undefined) return [];
     const found = stack.traits.people?.();

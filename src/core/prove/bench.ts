@@ -57,7 +57,7 @@ export class Bench {
     this.workspace = place.workspace;
     this.stack = place.stack;
     this.root = place.scratch.root;
-    this.values = { ...task.choices, number: String(randomInt(100_000, 1_000_000)) };
+    this.values = { ...task.choices, number: String(randomInt(100_000, 1_000_000)), copy: this.folder };
     this.#signal = signal;
   }
 

@@ -202,7 +202,11 @@ function belowKey({ text }: Read, key: Node, lines: readonly string[], around: S
   const eol = lineBreakOf(text) ?? around.style.eol;
   const column = start(key) - lineStart(text, start(key)) + (indentOf(text)?.length ?? around.style.indent.length);
   return [
-    { at: lineEnd(text, end(key)), removed: '', inserted: eol + lines.map((line) => ' '.repeat(column) + line).join(eol) },
+    {
+      at: lineEnd(text, end(key)),
+      removed: '',
+      inserted: eol + lines.map((line) => ' '.repeat(column) + line).join(eol),
+    },
   ];
 }
 

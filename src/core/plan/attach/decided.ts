@@ -1,4 +1,4 @@
-import { fill, fillAll } from '../../definition/fill.ts';
+import { fill, fillAll, fillText } from '../../definition/fill.ts';
 import type { UsePatterns, UsesSpec } from '../../definition/parts.ts';
 import { ADOPTED, type Ledger, ledgerFile, renderLedger } from '../../ledger/record.ts';
 import type { ChosenPackage } from '../../ecosystems/work.ts';
@@ -39,6 +39,11 @@ export interface Decided {
   adoption?: Adoption | undefined;
   /** How the settings of its formatter were found, in words. */
   settings?: string | undefined;
+}
+
+/** What the developer is told at the end, with the answers to choices in it. */
+export function tellings({ request, choices }: Decided): string[] {
+  return (request.definition.tell ?? []).map((line) => fillText(line, choices));
 }
 
 /** The record of what is attached, as a new file. */

@@ -7,7 +7,7 @@ import path from 'node:path';
 import type { Context } from '../../host/context.ts';
 import { bareStyle } from '../../facts/bare.ts';
 import { fillAll } from '../../definition/fill.ts';
-import { partOf, proofsOf, recordFile, type Decided } from './decided.ts';
+import { partOf, proofsOf, recordFile, type Decided, tellings } from './decided.ts';
 import { scriptsIn } from './scripts-in.ts';
 import { groupBy } from '../../group-by.ts';
 import { EXIT, Problem } from '../../problem.ts';
@@ -81,7 +81,7 @@ async function planInTurn(
     scripts.push(...planned.scripts);
     commands.push(...decided.flatMap((one) => commandRuns(current, one)));
     leftOut.push(...decided.flatMap((one) => aboutSide(one)));
-    group[0]?.definition.tell?.forEach((line) => tell.add(line));
+    for (const one of decided) tellings(one).forEach((line) => tell.add(line));
   }
   checkTaken(parts, wishes.take);
   const fitted = await fitAround(context, files);

@@ -19,7 +19,7 @@ import { asPlanned, fitAround } from '../refit/fit-around.ts';
 import { installSteps } from '../shared/install-steps.ts';
 import { planFiles, sameEdit } from '../shared/plan-files.ts';
 import type { AttachRequest, AttachWishes } from './attach-request.ts';
-import { partOf, proofsOf, recordFile, type Decided } from './decided.ts';
+import { partOf, proofsOf, recordFile, type Decided, tellings } from './decided.ts';
 import { refuseWithHandwork } from './handwork.ts';
 import { decide } from './decide.ts';
 import { scriptsIn } from './scripts-in.ts';
@@ -68,7 +68,7 @@ export async function planRenew(
     secrets: secretsNeeded(fresh, request.definition),
     commands: [],
     scripts: scriptsIn(fresh, request),
-    tell: request.definition.tell ?? [],
+    tell: tellings(one),
     warnings: ['It is attached already: only what is different now changes.', ...fitted.words],
   };
 }

@@ -4,6 +4,10 @@ import type { Ground, StackReading } from '../../joints/ground.ts';
 import { blockedJoint, type JointOf } from '../../joints/joint.ts';
 import { phpJoints, phpTraits } from '../../joints/php-joints.ts';
 import { middlewareJoint, reportJoint } from './laravel-pipeline.ts';
+import { laravelPeople } from './laravel-people.ts';
+import { bladeFrame } from './laravel-views.ts';
+import { laravelPaths, routesJoint } from './routes-joint.ts';
+import { namespaceOf } from '../../joints/php-names.ts';
 import { settingsJoint } from './laravel-settings.ts';
 
 /** The joints of an app built with Laravel (its docs, "Service Providers", "Directory Structure"). */
@@ -12,6 +16,7 @@ export function readLaravel(ground: Ground): StackReading {
     joints: [
       providersJoint(ground),
       settingsJoint(ground),
+      routesJoint(ground),
       middlewareJoint(ground),
       reportJoint(ground),
       ...phpJoints(ground),
@@ -21,6 +26,11 @@ export function readLaravel(ground: Ground): StackReading {
       sources: ['php', ...(ground.names(ground.inHost('resources/views')).length > 0 ? (['blade'] as const) : [])],
       folder: 'app',
       outputs: ['storage', 'bootstrap/cache', 'public/build'],
+      namespace: namespaceOf(ground, ground.inHost('app/User.php')),
+      views: { engine: 'blade', folder: 'resources/views' },
+      frame: () => bladeFrame(ground),
+      people: () => laravelPeople(ground),
+      paths: () => laravelPaths(ground),
       console: 'artisan',
       // Which packages tell of providers, and what these offer, is kept from the last start (its docs, "Package Discovery").
       // And compiled views have in them what packages put into these.

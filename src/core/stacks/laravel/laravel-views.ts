@@ -1,6 +1,16 @@
 import type { Ground } from '../../joints/ground.ts';
+import type { Frame } from '../../joints/traits.ts';
 import { plainDocument } from '../../joints/template-parts.ts';
 import { viewFile } from './laravel-routes.ts';
+
+/** The frame that views have: what stands before and behind a page's content, with `$title` as its title. */
+export function bladeFrame(ground: Ground): Frame {
+  const view = framedView(ground, '{{ $title }}', ['§'])
+    .replace(' title="{{ $title }}"', ' :title="$title"')
+    .replace("@section('title', '{{ $title }}')", "@section('title', $title)");
+  const [begin = '', end = ''] = view.split(/ *<h1>.*<\/h1>\n\s*§\n/);
+  return { begin, end };
+}
 
 /** A view with its heading and some lines below it, in the frame that the others have: a component, or one that they extend. */
 export function framedView(ground: Ground, sentence: string, below: readonly string[] = []): string {

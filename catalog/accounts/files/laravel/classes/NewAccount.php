@@ -1,0 +1,34 @@
+<?php
+
+namespace {{namespace}}\Accounts;
+
+use {{people.class}};
+use Illuminate\Database\QueryException;
+use Illuminate\Support\Facades\Hash;
+use SensitiveParameter;
+
+/** Makes accounts. */
+class NewAccount
+{
+    /** The new account; null where the address has one. Nothing but these fields can be set from outside. */
+    public function make(string $email, string $name, #[SensitiveParameter] string $password): ?{{people.short}}
+    {
+        if ({{people.short}}::query()->where('{{people.field}}', $email)->exists()) {
+            return null;
+        }
+        $user = new {{people.short}};
+        $user->forceFill(['name' => $name, '{{people.field}}' => $email, 'password' => Hash::make($password)]);
+        try {
+            $user->save();
+        } catch (QueryException $error) {
+            // Of two at once only the first one has it.
+            if (! {{people.short}}::query()->where('{{people.field}}', $email)->exists()) {
+                throw $error;
+            }
+
+            return null;
+        }
+
+        return $user;
+    }
+}

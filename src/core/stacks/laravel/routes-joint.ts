@@ -1,0 +1,56 @@
+import path from 'node:path';
+import type { Edit } from '../../edits/edit.ts';
+import { readPhp, textOf } from '../../formats/php/document.ts';
+import type { Ground } from '../../joints/ground.ts';
+import { blockedJoint, type JointOf } from '../../joints/joint.ts';
+import { routesIn } from './laravel-routes.ts';
+
+// What takes every path that nothing else has taken.
+const CATCHES_ALL = /^Route::(fallback\(|(get|any|match|view|inertia)\((\[[^\]]*\],\s*)?['"]\/?\{)/;
+
+/** Routes in a file of their own, which the file of the app's pages takes in: before what answers everything else (Laravel's docs, "Routing"). */
+export function routesJoint(ground: Ground): JointOf<'framework.routes'> {
+  const file = ground.inHost('routes/web.php');
+  if (!ground.has(file))
+    return blockedJoint('framework.routes', file, 'no file of routes', {
+      reason: 'it has no routes/web.php',
+      handwork: 'Take the file of routes in where your app has its own.',
+    });
+  const before = catchAlls(ground.text(file) ?? '');
+  return {
+    name: 'framework.routes',
+    state: 'present',
+    file,
+    detail: "the routes of the app's pages",
+    tie({ resource }): Edit[] {
+      const below = path.posix.relative('routes', resource);
+      const code = `require __DIR__.'/${below}';`;
+      return [
+        {
+          file,
+          format: 'php',
+          operation: { op: 'statement', code, ...(before.length === 0 ? {} : { before }) },
+        },
+      ];
+    },
+  };
+}
+
+/** How the statements begin that take everything else. */
+function catchAlls(text: string): string[] {
+  const script = readPhp(text);
+  if ('reason' in script) return [];
+  return script.statements
+    .map((statement) => textOf(script, statement))
+    .filter((code) => CATCHES_ALL.test(code) && (/\.[*+]/.test(code) || code.startsWith('Route::fallback(')))
+    .map((code) => code.slice(0, 60));
+}
+
+const NOT_PAGES = /^(api|channels|console)\.php$/;
+
+/** The paths that the app's files of routes for pages answer, as far as they are written out. */
+export function laravelPaths(ground: Ground): string[] {
+  const folder = ground.inHost('routes');
+  const files = ground.names(folder).filter((name) => name.endsWith('.php') && !NOT_PAGES.test(name));
+  return files.flatMap((name) => routesIn(ground, `${folder}/${name}`, '').map(({ address }) => address));
+}
