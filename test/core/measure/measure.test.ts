@@ -10,7 +10,7 @@ import { randomFrom } from '../../support/random.ts';
 import type { Random } from '../../support/mutate.ts';
 import { generatedSource } from './generated.ts';
 
-const DRAWS = Number(process.env.LIGAMENT_DRAWS ?? '200');
+const DRAWS = Number(process.env.LIGAMENT_DRAWS ?? '80');
 // The same in every run; where a number of draws is asked for, as by `npm run torture`, others.
 const USUAL = process.env.LIGAMENT_DRAWS === undefined ? 20_261 : Date.now() % 1_000_000;
 const SEED = Number(process.env.LIGAMENT_SEED ?? USUAL);

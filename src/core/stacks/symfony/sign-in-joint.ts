@@ -164,10 +164,11 @@ function entering({ file, firewall }: Security, tie: SignIn): Edit[] {
 
 /** Rules go before those of the app: the first one that matches counts. */
 function ruling({ file, hasRules }: Security, { rules }: SignIn): Edit[] {
-  const all = rules.map(({ paths, open }) => ({
-    path: `^(${paths.map((one) => one.replaceAll(/[.*+?^${}()|[\]\\]/g, '\\$&')).join('|')})${open ? '$' : '(/|$)'}`,
-    roles: open ? 'PUBLIC_ACCESS' : 'IS_AUTHENTICATED',
-  }));
+  const all = rules.map(({ paths, open }) => {
+    const quoted = paths.map((one) => one.replaceAll(/[.*+?^${}()|[\]\\]/g, '\\$&'));
+    const named = quoted.length === 1 ? quoted.join('') : `(${quoted.join('|')})`;
+    return { path: `^${named}${open ? '$' : '(/|$)'}`, roles: open ? 'PUBLIC_ACCESS' : 'IS_AUTHENTICATED' };
+  });
   if (!hasRules) return [set(file, ['access_control'], all)];
   const pointer = joinPointer(['security', 'access_control']);
   return all.toReversed().map((value) => ({
