@@ -37,6 +37,8 @@ export interface Definition {
   docs?: string | undefined;
   /** Whose packages it has: npm's where nothing is said. */
   ecosystem?: EcosystemId | undefined;
+  /** The integration that does the same where a workspace has no packages of its ecosystem. */
+  elsewhere?: string | undefined;
   /** `root`: it serves the whole host and is attached to its root, whichever workspace one stands in. */
   belongs?: 'workspace' | 'root' | undefined;
   choices?: Record<string, Choice> | undefined;

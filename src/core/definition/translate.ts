@@ -39,11 +39,11 @@ interface Head {
 export function translate(written: Written): Translated {
   const origins = new Map<string, Path>();
   const said = new Origins(origins);
-  const { integration, title, kind, about, docs, ecosystem, belongs, choices, uses, data, grow, pieces, people, tell } =
-    written;
+  const { integration, title, kind, about, docs, ecosystem, elsewhere, belongs, choices } = written;
+  const { uses, data, grow, pieces, people, tell } = written;
   const already = setUps(written, said);
   const ways = ownWays(written).map(({ head, parts }, index) => wayOf(head, parts, said.below(['ways', index])));
-  const definition = dropUndefined({ integration, title, kind, about, docs, ecosystem, belongs, choices });
+  const definition = dropUndefined({ integration, title, kind, about, docs, ecosystem, elsewhere, belongs, choices });
   return {
     definition: {
       ...definition,

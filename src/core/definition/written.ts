@@ -39,6 +39,10 @@ const head = {
   ),
   about: told(oneLine, 'what it does, in one sentence'),
   ecosystem: told(z.optional(z.enum(ECOSYSTEM_IDS)), "whose packages it has; JavaScript's by default"),
+  elsewhere: told(
+    z.optional(integrationName),
+    'the integration that does the same where a workspace has no packages of its ecosystem: asked for this one, Ligament takes that one there',
+  ),
   docs: told(z.optional(z.string()), 'the address of its documentation'),
   belongs: told(
     z.optional(z.enum(['workspace', 'root'])),

@@ -19,16 +19,21 @@ export type LedgerWithPeople = Ledger & { people: People; foreign: boolean };
  * where one of that name does, and else by the record (`foreign`). Throws a Problem (status 2) where there is none.
  */
 export async function ledgerWithPeople(
-  { ledgers, doors, catalog }: Context,
+  context: Context,
   integration: string,
   folders: readonly string[],
 ): Promise<LedgerWithPeople> {
+  const { ledgers, doors, catalog } = context;
   const attached = ledgers.filter((one) => one.integration === integration);
   const here = attached.filter(({ workspace }) => folders.includes(workspace));
   const [found] = here.length > 0 ? here : attached.length === 1 ? attached : [];
   const foreign = !catalogIds(doors.files, catalog).includes(integration);
-  const people = foreign ? found?.people : (await loadDefinition(doors.files, catalog, integration)).people;
+  const shipped = foreign ? undefined : await loadDefinition(doors.files, catalog, integration);
+  const people = foreign ? found?.people : shipped?.people;
   if (found && people) return { ...found, people, foreign };
+  const { elsewhere } = shipped ?? {};
+  if (!found && elsewhere !== undefined && ledgers.some((one) => one.integration === elsewhere))
+    return ledgerWithPeople(context, elsewhere, folders);
   const able = ledgers.filter(({ people }) => people).map((one) => one.integration);
   throw new Problem({
     status: EXIT.wrongUsage,

@@ -4,6 +4,7 @@ import { type ChangeOptions } from '../../change/change-options.ts';
 import pc from 'picocolors';
 import { isPath, loadDefinition } from '../../../core/definition/catalog.ts';
 import type { AttachRequest } from '../../../core/plan/attach/attach-request.ts';
+import { definitionFor } from '../../../core/plan/attach/elsewhere.ts';
 import type { Renewal } from '../../../core/plan/attach/renew.ts';
 import { planAttach } from '../../../core/plan/attach/plan-attach.ts';
 import type { ChangeSet } from '../../../core/change/change-set.ts';
@@ -44,10 +45,14 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
     const requests: AttachRequest[] = [];
     const renewals: (Renewal & { name: string })[] = [];
     for (const id of new Set(options.integrations)) {
-      const definition = await loadDefinition(context.doors.files, context.catalog, id, { from: options.cwd });
+      const asked = await loadDefinition(context.doors.files, context.catalog, id, { from: options.cwd });
       // What serves the whole host goes to its root, whichever workspace one stands in.
-      const places = definition.belongs === 'root' ? context.facts.workspaces.slice(0, 1) : workspaces;
-      for (const { folder, name } of places) {
+      const places = asked.belongs === 'root' ? context.facts.workspaces.slice(0, 1) : workspaces;
+      for (const place of places) {
+        const { folder, name } = place;
+        const definition = await definitionFor(context, asked, place);
+        if (definition !== asked)
+          output.say(`${pc.yellow('Note')}  ${asked.title} in ${printable(name)} is ${definition.integration}.`);
         const held = context.ledgers.find(
           (ledger) => ledger.integration === definition.integration && ledger.workspace === folder,
         );
