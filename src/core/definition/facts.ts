@@ -26,6 +26,7 @@ export const FACTS = {
     "what stands before the content of a page in the app's own layout; templates of PHP have the title as `title`",
   'frame.end': 'what stands behind it',
   namespace: "the namespace of PHP of the app's own classes",
+  'namespace.tests': 'the same of its tests',
   'people.class':
     'the class of PHP of those who sign in, with its namespace; the one that there would be where it has none',
   'people.short': 'the same without its namespace',

@@ -27,7 +27,14 @@ export function objectionsTo(condition: Condition, at: Circumstances): string[] 
   const unwanted = Object.entries(not)
     .flatMap(([key, value]) => singly(value).map((one) => [key, one] as const))
     .filter(([key, one]) => CHECKS[key as keyof typeof CHECKS]({ [key]: one }, at).length === 0);
-  return [...found, ...unwanted.map(([key, value]) => `it is not for ${inWords(key, value)}`)];
+  return [
+    ...found,
+    ...unwanted.map(([key, value]) =>
+      key === 'paths'
+        ? `${at.stack.title} answers ${(value as string[]).map((one) => fillText(one, at.choices)).join(' and ')} already`
+        : `it is not for ${inWords(key, value)}`,
+    ),
+  ];
 }
 
 type Facts = Omit<Condition, 'not' | 'any'>;
@@ -208,7 +215,6 @@ function inWords(key: string, value: unknown): string {
       .join(' and ')}`;
   if (key === 'configures')
     return `projects whose configuration names ${named(value as NonNullable<Facts['configures']>).join(Array.isArray(value) ? ' and ' : ' or ')}`;
-  if (key === 'paths') return `servers that answer ${(value as string[]).join(' and ')} already`;
   if (key === 'joints') return `projects with ${(value as JointName[]).map((name) => JOINTS[name].what).join(' and ')}`;
   if (key === 'runtime') return `what runs ${value === 'server' ? 'on a server' : 'in a browser'}`;
   return typeof value === 'string' ? value : key;

@@ -7,6 +7,7 @@ import { importText } from '../formats/script/import-text.ts';
 import { startOptions } from '../measure/start-options.ts';
 import { componentsHome } from '../joints/components-home.ts';
 import { elementEnding } from '../joints/element-ending.ts';
+import { namespaceOf } from '../joints/php-names.ts';
 import { Ground } from '../joints/ground.ts';
 import { rebasedScreen } from '../joints/rebase.ts';
 import type { Screen, Traits } from '../joints/traits.ts';
@@ -45,6 +46,7 @@ export function factValues(at: Circumstances): FactValues {
     'run.ending': stack.traits.ending ?? stack.traits.runs?.ending ?? 'js',
     views: stack.traits.views?.folder ?? '',
     ...phpFacts(stack.traits),
+    'namespace.tests': namespaceOf(ground, ground.inHost('tests/Test.php')) ?? 'Tests',
     tests: testsFolder(at),
     'tests.apart': testsApart(at),
     'database.address': stack.traits.databaseAddress ?? "''",
