@@ -51,7 +51,10 @@ export const FRAMEWORK_JOINTS = {
       ),
       failed: told(z.optional(phpClass), 'the class that answers who was not let in'),
       remember: told(z.optional(z.boolean()), 'people can stay signed in'),
-      throttle: told(z.optional(z.boolean()), "the framework's own component slows down who guesses"),
+      throttle: told(
+        z.optional(z.boolean()),
+        "the framework's own component slows down who guesses, where the app has it",
+      ),
       rules: told(
         z.array(z.strictObject({ paths: z.array(path), open: z.boolean() })),
         'paths that are open to all, or for people with what is below them',

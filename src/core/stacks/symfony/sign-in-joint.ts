@@ -37,6 +37,8 @@ interface Security {
   providers: YAMLMap | undefined;
   /** The one firewall that is for all pages, with its settings. */
   firewall: { name: string; settings: YAMLMap | undefined };
+  /** The component is there by which the framework counts tries. */
+  canThrottle: boolean;
   /** There is a list of rules, or an empty place for one. */
   hasRules: boolean;
 }
@@ -91,6 +93,7 @@ function readSecurity(ground: Ground, file: string): Security | { reason: string
   return {
     file,
     firewall,
+    canThrottle: ground.finds('symfony/rate-limiter'),
     providers: isMap(providers) ? providers : undefined,
     hasRules: read.document.hasIn(['security', 'access_control']),
   };
@@ -139,7 +142,7 @@ function hasNobody(provider: YAMLMap): boolean {
   return users === undefined || users === null || (isMap(users) && users.items.length === 0);
 }
 
-function entering({ file, firewall }: Security, tie: SignIn): Edit[] {
+function entering({ file, firewall, canThrottle }: Security, tie: SignIn): Edit[] {
   const { enter, leave, home, email, password, token, failed, remember, throttle } = tie;
   const csrf = { enable_csrf: true, csrf_parameter: token.field, csrf_token_id: token.name };
   const form = {
@@ -158,7 +161,7 @@ function entering({ file, firewall }: Security, tie: SignIn): Edit[] {
     at('form_login', form),
     at('logout', { path: leave, target: enter, ...csrf }),
     ...(remember ? [at('remember_me', { secret: '%kernel.secret%' }, { any: true })] : []),
-    ...(throttle ? [at('login_throttling', null, { any: true })] : []),
+    ...(throttle && canThrottle ? [at('login_throttling', { max_attempts: 10 }, { any: true })] : []),
   ];
 }
 
