@@ -9,7 +9,8 @@ export async function definitionFor(
   definition: Definition,
   { projects }: WorkspaceFacts,
 ): Promise<Definition> {
-  const { elsewhere, ecosystem = 'npm' } = definition;
-  if (elsewhere === undefined || projects.some((one) => one.ecosystem === ecosystem)) return definition;
+  const { elsewhere, ecosystem } = definition;
+  if (elsewhere === undefined || ecosystem === undefined) return definition;
+  if (projects.some((one) => one.ecosystem === ecosystem)) return definition;
   return loadDefinition(doors.files, catalog, elsewhere);
 }
