@@ -62,8 +62,8 @@ const facts = {
     "the server's view engine; `none` if it has none that Ligament knows",
   ),
   people: told(
-    z.optional(z.array(z.enum(['none', 'own'])).check(z.minLength(1))),
-    'whether a PHP app has a class for those who sign in: `none` yet, or its `own` with an address, a password and what else accounts need; either of several',
+    z.optional(z.array(z.enum(['none', 'own', 'named'])).check(z.minLength(1))),
+    'whether a PHP app has a class for those who sign in: `none` yet, or its `own` with an address, a password and what else accounts need; `named`: they have names, as far as the class is there. One of several',
   ),
   sheets: told(
     z.optional(z.array(z.enum(SHEET_LANGUAGES))),

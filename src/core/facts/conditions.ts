@@ -157,6 +157,8 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
     if (!found) return ['it is for PHP apps in which people can sign in'];
     if (found.state === 'unfit') return found.why;
     if (people.includes(found.state)) return [];
+    if (people.includes('named') && (found.state === 'none' || found.isNamed)) return [];
+    if (people.includes('named')) return [`${found.class} has no names`];
     return [found.state === 'own' ? `${found.class} signs in already` : 'no class of its own signs in'];
   },
   scripts: ({ scripts = {} }, { workspace }) =>

@@ -58,7 +58,7 @@ export interface Frame {
 export type PeopleFound =
   /** The class that there would be; `field` is what people are told apart by. */
   | { state: 'none'; class: string; field: string }
-  | { state: 'own'; class: string; field: string }
+  | { state: 'own'; class: string; field: string; isNamed: boolean }
   | { state: 'unfit'; why: string[] };
 
 /** What a stack tells of a workspace beyond its joints: conditions ask for it, texts are filled with it. */

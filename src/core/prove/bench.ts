@@ -81,6 +81,9 @@ export class Bench {
     return {
       ...Object.fromEntries(ALL_WORK.flatMap((one) => Object.entries(one.environment(doors.files, host.root)))),
       ...narrowEnvironment(doors.environment),
+      TMPDIR: this.scratch.temporary,
+      TMP: this.scratch.temporary,
+      TEMP: this.scratch.temporary,
     };
   }
 

@@ -17,6 +17,8 @@ export interface Scratch {
   root: string;
   /** The folder that stands for the repository's top: the root, or one above it where the project lies below the top. */
   top: string;
+  /** The folder for what is needed for a moment: tools keep caches there by one name for all projects. */
+  temporary: string;
   /** The style sheets that were in it from the start, with their texts. */
   sheets: ReadonlyMap<string, string>;
   /** Ends what still works in it, and removes it. */
@@ -67,7 +69,9 @@ export async function makeScratch(
     copyTree({ ...task, ignored }, host.root, root);
     for (const { scratch } of ALL_WORK) scratch.finish(task);
     for (const ledger of ledgers) makeUpSecrets(files, root, ledger.edits);
-    return { root, top, sheets: sheetsBelow(files, root), remove };
+    const temporary = path.join(folder, 'tmp');
+    files.makeFolder(temporary);
+    return { root, top, temporary, sheets: sheetsBelow(files, root), remove };
   } catch (error) {
     await remove();
     throw error;

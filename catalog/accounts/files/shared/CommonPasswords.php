@@ -138,7 +138,7 @@ final class CommonPasswords
     public static function has(string $password): bool
     {
         static $common = null;
-        $common ??= array_flip((array) preg_split('/\s+/', self::COMMON));
+        $common ??= array_flip(preg_split('/\s+/', self::COMMON) ?: []);
 
         return isset($common[$password]);
     }

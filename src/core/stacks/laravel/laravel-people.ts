@@ -18,7 +18,7 @@ export function laravelPeople(ground: Ground): PeopleFound {
       ? [`${found} is signed in by other columns than the usual ones`]
       : []),
   ];
-  return why.length > 0 ? { state: 'unfit', why } : { state: 'own', class: found, field: 'email' };
+  return why.length > 0 ? { state: 'unfit', why } : { state: 'own', class: found, field: 'email', isNamed: true };
 }
 
 /** The model of the provider `users` in the app's own settings. */

@@ -90,7 +90,8 @@ function judged(ground: Ground, { class: own, field: told }: Named): PeopleFound
       .map((name) => `${own} has no method ${name}()`),
     ...(isMadeOfNothing(methods.get('__construct')) ? [] : [`${own} cannot be made without arguments`]),
   ];
-  return why.length > 0 || field === undefined ? { state: 'unfit', why } : { state: 'own', class: own, field };
+  if (why.length > 0 || field === undefined) return { state: 'unfit', why };
+  return { state: 'own', class: own, field, isNamed: ['setname', 'getname'].every((name) => methods.has(name)) };
 }
 
 function propertyNames({ script, node }: DeclaredClass): string[] {

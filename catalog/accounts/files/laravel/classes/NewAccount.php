@@ -3,7 +3,7 @@
 namespace {{namespace}}\Accounts;
 
 use {{people.class}};
-use Illuminate\Database\QueryException;
+use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Support\Facades\Hash;
 use SensitiveParameter;
 
@@ -20,12 +20,8 @@ class NewAccount
         $user->forceFill(['name' => $name, '{{people.field}}' => $email, 'password' => Hash::make($password)]);
         try {
             $user->save();
-        } catch (QueryException $error) {
+        } catch (UniqueConstraintViolationException) {
             // Of two at once only the first one has it.
-            if (! {{people.short}}::query()->where('{{people.field}}', $email)->exists()) {
-                throw $error;
-            }
-
             return null;
         }
 

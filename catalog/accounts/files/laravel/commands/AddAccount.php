@@ -4,6 +4,7 @@ namespace {{namespace}}\Console\Commands;
 
 use {{namespace}}\Accounts\NewAccount;
 use {{namespace}}\Accounts\Rules;
+use {{people.class}};
 use Illuminate\Console\Command;
 
 /** Makes an account: address, name and password are read from the standard input, a line each. */
@@ -19,7 +20,7 @@ class AddAccount extends Command
         $email = Rules::address($address);
         $problem = Rules::isAddress($email) ? Rules::objectionTo($password, $email) : 'That is not an email address.';
         $role = $this->option('role');
-        if ($role && ! method_exists('{{people.class}}', 'assignRole')) {
+        if ($role && ! method_exists({{people.short}}::class, 'assignRole')) {
             $problem = 'Accounts have no roles here.';
         }
         $user = $problem === null ? $new->make($email, Rules::name($name), $password) : null;
@@ -28,7 +29,7 @@ class AddAccount extends Command
 
             return self::FAILURE;
         }
-        if ($role) {
+        if ($role && method_exists($user, 'assignRole')) {
             $user->assignRole($role);
         }
         $this->line("$email has an account.");

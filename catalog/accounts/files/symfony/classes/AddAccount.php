@@ -2,6 +2,7 @@
 
 namespace {{namespace}}\Accounts;
 
+use {{people.class}};
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
@@ -28,22 +29,31 @@ final class AddAccount extends Command
         [$address, $name, $password] = array_map(static fn (int $line): string => rtrim((string) fgets(\STDIN), "\r\n"), [0, 1, 2]);
         $email = Rules::address($address);
         $problem = Rules::isAddress($email) ? Rules::objectionTo($password, $email) : 'That is not an email address.';
-        if (null === $problem) {
-            $user = $this->register->make($email, Rules::name($name), $password);
-            $problem = null === $user ? 'That address has an account already.' : null;
-        }
-        if (null !== $problem || null === ($user ?? null)) {
-            $output->writeln($problem ?? '');
-
-            return Command::FAILURE;
+        if (null !== $problem) {
+            return $this->refuse($output, $problem);
         }
         $role = $input->getOption('role');
-        if (\is_string($role) && method_exists($user, 'setRoles')) {
-            $user->setRoles([strtoupper($role)]);
+        $canHave = (new \ReflectionClass({{people.short}}::class))->hasMethod('setRoles');
+        if (\is_string($role) && !$canHave) {
+            return $this->refuse($output, 'Accounts have no roles here.');
+        }
+        $user = $this->register->make($email, Rules::name($name), $password);
+        if (null === $user) {
+            return $this->refuse($output, 'That address has an account already.');
+        }
+        if (\is_string($role)) {
+            (new \ReflectionMethod($user, 'setRoles'))->invoke($user, [strtoupper($role)]);
             $this->entities->flush();
         }
         $output->writeln("$email has an account.");
 
         return Command::SUCCESS;
+    }
+
+    private function refuse(OutputInterface $output, string $why): int
+    {
+        $output->writeln($why);
+
+        return Command::FAILURE;
     }
 }

@@ -50,9 +50,11 @@ final class Limits
     private function tries(string $key): array
     {
         $kept = $this->cache->getItem($key)->get();
-        $isKept = \is_array($kept) && ($kept['until'] ?? 0) > time();
+        $count = \is_array($kept) ? ($kept['count'] ?? null) : null;
+        $until = \is_array($kept) ? ($kept['until'] ?? null) : null;
+        $isKept = \is_int($count) && \is_int($until) && $until > time();
 
-        return $isKept ? $kept : ['count' => 0, 'until' => time() + self::WINDOW];
+        return $isKept ? ['count' => $count, 'until' => $until] : ['count' => 0, 'until' => time() + self::WINDOW];
     }
 
     /**

@@ -22,7 +22,7 @@ final class Pages
     /** @param array<string, mixed> $given */
     public function show(string $page, array $given = [], int $status = 200): Response
     {
-        $html = $this->twig->render("accounts/$page.html.twig", $given + ['problem' => null, 'field' => null, 'notice' => null, 'email' => '', 'name' => '']);
+        $html = $this->twig->render("accounts/$page.html.twig", $given + ['problem' => null, 'field' => null, 'notice' => null, 'email' => '', 'name' => {{name.none}}]);
 
         return new Response($html, $status, [
             'Cache-Control' => 'no-store, private',

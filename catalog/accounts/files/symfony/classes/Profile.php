@@ -11,7 +11,6 @@ use Symfony\Component\HttpFoundation\RedirectResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Attribute\AsController;
-use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Symfony\Component\Security\Core\Exception\AccessDeniedException;
@@ -43,13 +42,7 @@ final class Profile
         if ($refusal = $this->pages->refusal($request)) {
             return $refusal;
         }
-        if (!method_exists($user, 'setName')) {
-            throw new NotFoundHttpException('Accounts have no names here.');
-        }
-        $user->setName(Rules::name($request->request->all()['name'] ?? ''));
-        $this->entities->flush();
-
-        return $this->page($user, ['notice' => 'Your name is changed.']);
+        // {{renaming}}
     }
 
     public function address(Request $request): Response
@@ -142,7 +135,7 @@ final class Profile
     {
         return $this->pages->show('profile', $given + [
             'email' => $user->getUserIdentifier(),
-            'name' => method_exists($user, 'getName') ? (string) $user->getName() : null,
+            'name' => {{name.of}},
         ], $status);
     }
 

@@ -70,9 +70,7 @@ final class Register
         }
         $user = new {{people.short}}();
         $user->set{{people.capital}}($email);
-        if (method_exists($user, 'setName')) {
-            $user->setName($name);
-        }
+        // {{naming}}
         $user->setPassword($this->hasher->hashPassword($user, $password));
         $this->entities->persist($user);
         try {
