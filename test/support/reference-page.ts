@@ -211,6 +211,7 @@ async function readStacks(): Promise<StackExample[]> {
           style: workspace.style,
           stack,
           choices: {},
+          hasPeople: false,
           reader: context.reader,
           root: context.host.root,
         };

@@ -65,6 +65,7 @@ const facts = {
     z.optional(z.array(z.enum(['none', 'own', 'named'])).check(z.minLength(1))),
     'whether a PHP app has a class for those who sign in: `none` yet, or its `own` with an address, a password and what else accounts need; `named`: they have names, as far as the class is there. One of several',
   ),
+  signIn: told(z.optional(z.literal('there')), 'people can sign in to the app, by whatever it has for that'),
   sheets: told(
     z.optional(z.array(z.enum(SHEET_LANGUAGES))),
     'style sheet languages that its bundler compiles once their compiler is installed',

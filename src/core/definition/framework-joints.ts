@@ -61,6 +61,14 @@ export const FRAMEWORK_JOINTS = {
       ),
     }),
   },
+  'framework.access': {
+    what: 'who may see which paths',
+    says: "a path that only people with a role may see, in the framework's own security settings",
+    members: ({ told, z, path }) => ({
+      path: told(path, 'the path, with all that is below it'),
+      role: told(z.string().check(z.regex(/^(\{\{\w+\}\}|[A-Za-z]\w*)$/)), 'the role'),
+    }),
+  },
   'framework.middleware': {
     what: "the framework's middleware",
     says: 'a class that requests pass through',

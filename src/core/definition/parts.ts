@@ -26,6 +26,10 @@ const textChoice = z.strictObject({
     z.optional(z.array(z.string().check(z.regex(/^[^*]*\*[^*]*$/)))),
     'texts with one `*`: where a style sheet or a configuration file of the project has one of them, what stands in its place is the answer',
   ),
+  among: told(
+    z.optional(z.literal('entities')),
+    'the answer is one of what the app keeps, or several with commas: its entities or models, by their names; texts have them as code too (`{{key.code}}`)',
+  ),
   asked,
 });
 

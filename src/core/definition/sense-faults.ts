@@ -124,7 +124,9 @@ function packagesSpokenOf(definition: Definition): Set<string> {
 /** Placeholders must be facts, choices, fragments of the way, or what a step of a proof keeps. */
 function placeholderFaults(definition: Definition): Fault[] {
   const faults: Fault[] = [];
-  const choices = Object.keys(definition.choices ?? {});
+  const choices = Object.entries(definition.choices ?? {}).flatMap(([key, choice]) =>
+    choice.kind === 'text' && choice.among ? [key, `${key}.code`] : [key],
+  );
   const look = (value: unknown, path: Path, known: readonly string[]): void => {
     if (typeof value === 'string') {
       for (const [, name = ''] of value.matchAll(PLACEHOLDER))

@@ -21,9 +21,13 @@ export interface TieSurroundings {
 export function tieFaults(one: Tie, path: Path, { choices, known }: TieSurroundings): Fault[] {
   const faults: Fault[] = [];
   const always = Object.entries(choices).filter(
-    ([, choice]) => choice.kind === 'one-of' || (choice.kind === 'text' && choice.form === 'name'),
+    ([, choice]) =>
+      choice.kind === 'one-of' || (choice.kind === 'text' && (choice.form === 'name' || choice.form === 'path')),
   );
-  const values = Object.fromEntries([...always.map(([name]) => name), ...FACT_NAMES].map((name) => [name, 'x']));
+  const values = Object.fromEntries([
+    ...FACT_NAMES.map((name) => [name, 'x'] as const),
+    ...always.map(([name, choice]) => [name, choice.kind === 'text' && choice.form === 'path' ? '/x' : 'x'] as const),
+  ]);
   if (!tie.safeParse(fillAll(one, values)).success)
     faults.push({ path, what: `the tie at ${one.at} has a placeholder that can stay empty` });
   if (one.at === 'environment.file')

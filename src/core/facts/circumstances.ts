@@ -10,9 +10,10 @@ export function circumstances(
   context: Context,
   { stack, choices }: { stack: StackFacts; choices: Readonly<Record<string, string>> },
 ): Circumstances {
-  const { bare, host } = context;
+  const { bare, host, ledgers } = context;
   const workspace = asSeenBy(context, stack);
-  return { workspace, style: bareStyle(context, workspace), stack, choices, reader: bare, root: host.root };
+  const hasPeople = ledgers.some((one) => one.workspace === workspace.folder && one.people !== undefined);
+  return { workspace, style: bareStyle(context, workspace), stack, choices, hasPeople, reader: bare, root: host.root };
 }
 
 /** A workspace with all that is attached to it, in the language of a side: the stack itself is read off the bare host. */
@@ -28,6 +29,8 @@ export interface Circumstances {
   style: CodeStyle;
   stack: StackFacts;
   choices: Readonly<Record<string, string>>;
+  /** Something is attached by which people are let in. */
+  hasPeople: boolean;
   /** Shows the host bare. */
   reader: Reader;
   root: string;

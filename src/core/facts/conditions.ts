@@ -142,6 +142,10 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
     const engine = stack.traits.views?.engine ?? 'none';
     return views === undefined || engine === views ? [] : [`it is for views of ${views}`];
   },
+  signIn: ({ signIn }, { stack, hasPeople }) =>
+    signIn === undefined || hasPeople || stack.traits.signIn?.()
+      ? []
+      : ['nobody can sign in to it yet (ligament attach accounts)'],
   sheets: ({ sheets = [] }, { stack }) =>
     sheets
       .filter((one) => !stack.traits.sheets?.includes(one))

@@ -83,7 +83,18 @@ function provedSide({ runtime, shownBy }: Traits): ProvedSide {
 
 /** What the texts of a definition are filled with. */
 export function valuesFor(at: Circumstances): Record<string, string> {
-  return { ...factValues(at), ...at.choices };
+  return { ...factValues(at), ...at.choices, ...asCode(at.choices) };
+}
+
+/** Answers that are classes of PHP, as the code of a list. */
+function asCode(choices: Readonly<Record<string, string>>): Record<string, string> {
+  const classes = Object.entries(choices).filter(([, value]) => /^[A-Z]\w*(\\\w+)+(, [A-Z]\w*(\\\w+)+)*$/.test(value));
+  const code = (value: string): string =>
+    value
+      .split(', ')
+      .map((one) => `\\${one}::class`)
+      .join(',\n        ');
+  return Object.fromEntries(classes.map(([key, value]) => [`${key}.code`, code(value)]));
 }
 
 /** Fills in the facts alone: every other placeholder stays. */

@@ -100,6 +100,10 @@ export interface Traits {
   caches?: readonly string[] | undefined;
   /** The code by which it names the address of its database. */
   databaseAddress?: string | undefined;
+  /** The classes of what the app keeps, with their namespaces. */
+  entities?: ((this: void) => string[]) | undefined;
+  /** Whether people can sign in, as far as the app says. */
+  signIn?: ((this: void) => boolean) | undefined;
   /** Paths that it answers by itself, as far as they are written down. */
   paths?: ((this: void) => string[]) | undefined;
   /** An environment file is read when it is built or started, without a package of its own for that. */

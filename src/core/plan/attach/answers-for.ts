@@ -4,6 +4,7 @@ import type { StackFacts } from '../../stacks/sides.ts';
 import type { AttachRequest } from './attach-request.ts';
 import { answersTo, resolveChoices, type Answer } from './choices.ts';
 import { chooseSide } from './choose-side.ts';
+import { inferEntities, namedEntities } from './among-entities.ts';
 import { inferChoices } from './infer-choices.ts';
 
 /** Where a request goes, and what is answered to its choices. */
@@ -22,6 +23,14 @@ export async function answersFor(context: Context, request: AttachRequest): Prom
   const usual = resolveChoices(definition, rest, wantedWay);
   const choices = wantedWay === undefined ? usual : { ...usual, way: wantedWay };
   const { stack, why: sideWhy } = await chooseSide(context, { ...request, choices });
-  const inferred = inferChoices(definition, circumstances(context, { stack, choices: usual }));
-  return { wantedWay, stack, sideWhy, answers: answersTo(definition, rest, wantedWay, inferred) };
+  const inferred = new Map([
+    ...inferChoices(definition, circumstances(context, { stack, choices: usual })),
+    ...inferEntities(definition, stack),
+  ]);
+  return {
+    wantedWay,
+    stack,
+    sideWhy,
+    answers: answersTo(definition, namedEntities(definition, rest, stack), wantedWay, inferred),
+  };
 }

@@ -94,7 +94,11 @@ export function fitsChoice(choice: OpenKind, value: string): string | undefined 
 }
 
 /** Throws a Problem (status 3) where a choice has no answer: nobody can guess it. */
-export function checkAnswered({ integration, title, choices = {} }: Definition, answers: readonly Answer[]): void {
+export function checkAnswered(
+  { integration, title, choices = {} }: Definition,
+  answers: readonly Answer[],
+  entities: readonly string[] = [],
+): void {
   const open = Object.entries(choices).filter(
     ([key, { kind }]) => kind !== 'secret' && !answers.some((one) => one.key === key),
   );
@@ -102,7 +106,12 @@ export function checkAnswered({ integration, title, choices = {} }: Definition, 
   throw new Problem({
     status: EXIT.refused,
     what: `${title} needs ${open.length === 1 ? 'an answer' : 'answers'} that nothing here tells`,
-    why: open.map(([key, { ask }]) => `${key}: ${ask}`).join('\n'),
+    why: open
+      .map(([key, choice]) => {
+        const isAmong = choice.kind === 'text' && choice.among && entities.length > 0;
+        return `${key}: ${choice.ask}${isAmong ? ` (${entities.join(', ')})` : ''}`;
+      })
+      .join('\n'),
     next: `Nothing was changed. Give ${open.map(([key]) => `--choose ${integration}.${key}=…`).join(' ')}, or run the command at a terminal.`,
   });
 }

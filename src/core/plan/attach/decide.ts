@@ -8,6 +8,7 @@ import { bareSides, bareStyle } from '../../facts/bare.ts';
 import { type Decided } from './decided.ts';
 import { EXIT, Problem } from '../../problem.ts';
 import type { AttachRequest, AttachWishes } from './attach-request.ts';
+import { entityNames } from './among-entities.ts';
 import { answersFor } from './answers-for.ts';
 import { checkAnswered, valuesOf } from './choices.ts';
 import { adoptedWay, findAdoption, neededPackages, secondWay, type Adoption } from './adopt.ts';
@@ -43,7 +44,7 @@ export async function decide(context: Context, request: AttachRequest, wishes: W
     ];
     return { request, facts, stack, sideWhy, choices, way, raw: way, packages, reasons: [], edits, adoption, answers };
   }
-  checkAnswered(definition, answers);
+  checkAnswered(definition, answers, entityNames(definition, stack));
   if (adoption) throw secondWay(definition, facts, adoption);
   const taken = await takeWay(context, { definition, facts, stack, choices, wanted: wantedWay, ...wishes });
   const found = await formatterSettings(context, taken.way, taken.packages, at);

@@ -1,6 +1,7 @@
 import type { Context } from '../../host/context.ts';
 import { answersFor } from './answers-for.ts';
 import type { AttachRequest } from './attach-request.ts';
+import { entityNames } from './among-entities.ts';
 import { fitsChoice } from './choices.ts';
 
 /** A choice that somebody has to be asked about. */
@@ -19,7 +20,7 @@ export interface OpenChoice {
 /** The choices of a request that are always asked about, or have no answer yet. */
 export async function openChoices(context: Context, request: AttachRequest): Promise<OpenChoice[]> {
   const { definition, choices: given } = request;
-  const { answers } = await answersFor(context, request);
+  const { answers, stack } = await answersFor(context, request);
   return Object.entries(definition.choices ?? {}).flatMap(([key, choice]): OpenChoice[] => {
     if (choice.kind === 'secret' || Object.hasOwn(given, key)) return [];
     const answer = answers.find((one) => one.key === key);
@@ -28,7 +29,7 @@ export async function openChoices(context: Context, request: AttachRequest): Pro
       {
         key,
         ask: choice.ask,
-        of: choice.kind === 'one-of' ? choice.of : undefined,
+        of: choice.kind === 'one-of' ? choice.of : choice.among ? entityNames(definition, stack) : undefined,
         usual: answer?.value,
         why: answer?.why,
         objection: (value) => fitsChoice(choice, value),

@@ -6,7 +6,8 @@ import { phpJoints, phpTraits } from '../../joints/php-joints.ts';
 import { middlewareJoint, reportJoint } from './laravel-pipeline.ts';
 import { laravelPeople } from './laravel-people.ts';
 import { bladeFrame } from './laravel-views.ts';
-import { laravelPaths, routesJoint } from './routes-joint.ts';
+import { modelsOf } from './laravel-models.ts';
+import { laravelPaths, leadsToSignIn, routesJoint } from './routes-joint.ts';
 import { namespaceOf } from '../../joints/php-names.ts';
 import { settingsJoint } from './laravel-settings.ts';
 
@@ -30,6 +31,8 @@ export function readLaravel(ground: Ground): StackReading {
       views: { engine: 'blade', folder: 'resources/views' },
       frame: () => bladeFrame(ground),
       people: () => laravelPeople(ground),
+      entities: () => modelsOf(ground).map(({ fullName }) => fullName),
+      signIn: () => leadsToSignIn(ground),
       paths: () => laravelPaths(ground),
       console: 'artisan',
       // Which packages tell of providers, and what these offer, is kept from the last start (its docs, "Package Discovery").

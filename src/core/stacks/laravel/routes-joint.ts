@@ -48,9 +48,18 @@ function catchAlls(text: string): string[] {
 
 const NOT_PAGES = /^(api|channels|console)\.php$/;
 
+/** Whether there is a page that guests are led to: the route called `login` (Laravel's docs, "Authentication", "Redirecting Unauthenticated Users"). */
+export function leadsToSignIn(ground: Ground): boolean {
+  return pageRoutes(ground).some(({ called }) => called === 'login');
+}
+
 /** The paths that the app's files of routes for pages answer, as far as they are written out. */
 export function laravelPaths(ground: Ground): string[] {
+  return pageRoutes(ground).map(({ address }) => address);
+}
+
+function pageRoutes(ground: Ground): ReturnType<typeof routesIn> {
   const folder = ground.inHost('routes');
   const files = ground.names(folder).filter((name) => name.endsWith('.php') && !NOT_PAGES.test(name));
-  return files.flatMap((name) => routesIn(ground, `${folder}/${name}`, '').map(({ address }) => address));
+  return files.flatMap((name) => routesIn(ground, `${folder}/${name}`, ''));
 }

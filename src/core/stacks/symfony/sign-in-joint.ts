@@ -32,6 +32,35 @@ export function securityFile(ground: Ground): string {
   return ground.first(names.map((name) => ground.inHost(name))) ?? ground.inHost('config/packages/security.yaml');
 }
 
+/** Whether a firewall lets people in. */
+export function canSignIn(ground: Ground): boolean {
+  const read = readYaml(ground.text(securityFile(ground)) ?? '');
+  const firewalls = 'reason' in read ? undefined : read.document.getIn(['security', 'firewalls']);
+  if (!isMap(firewalls)) return false;
+  return firewalls.items.some(({ value }) => isMap(value) && WAYS_IN.some((one) => value.has(one)));
+}
+
+/** Who may see which paths: the rules of the security settings (Symfony's docs, "Security", "Access Control (Authorization)"). */
+export function accessJoint(ground: Ground): JointOf<'framework.access'> {
+  const file = securityFile(ground);
+  const inPhp = ground.inHost('config/packages/security.php');
+  if (!ground.has(file) && ground.has(inPhp))
+    return blockedJoint('framework.access', inPhp, 'security settings in PHP', {
+      reason: 'the security settings are PHP',
+      handwork: 'Guard the path where your app guards its own.',
+    });
+  const read = readYaml(ground.text(file) ?? '');
+  // Where nobody can sign in yet, what lets people in brings the first rules.
+  const hasRules = !canSignIn(ground) || (!('reason' in read) && read.document.hasIn(['security', 'access_control']));
+  return {
+    name: 'framework.access',
+    state: ground.has(file) ? 'present' : 'makeable',
+    file,
+    detail: 'the rules of the security settings',
+    tie: ({ path, role }) => rulesFirst(file, hasRules, [{ path: `^${quoted(path)}(/|$)`, roles: role }]),
+  };
+}
+
 interface Security {
   file: string;
   providers: YAMLMap | undefined;
@@ -165,13 +194,21 @@ function entering({ file, firewall, canThrottle }: Security, tie: SignIn): Edit[
   ];
 }
 
-/** Rules go before those of the app: the first one that matches counts. */
+function quoted(path: string): string {
+  return path.replaceAll(/[.*+?^${}()|[\]\\]/g, '\\$&');
+}
+
 function ruling({ file, hasRules }: Security, { rules }: SignIn): Edit[] {
   const all = rules.map(({ paths, open }) => {
-    const quoted = paths.map((one) => one.replaceAll(/[.*+?^${}()|[\]\\]/g, '\\$&'));
-    const named = quoted.length === 1 ? quoted.join('') : `(${quoted.join('|')})`;
+    const each = paths.map(quoted);
+    const named = each.length === 1 ? each.join('') : `(${each.join('|')})`;
     return { path: `^${named}${open ? '$' : '(/|$)'}`, roles: open ? 'PUBLIC_ACCESS' : 'IS_AUTHENTICATED' };
   });
+  return rulesFirst(file, hasRules, all);
+}
+
+/** Rules go before those of the app: the first one that matches counts. */
+function rulesFirst(file: string, hasRules: boolean, all: { path: string; roles: string }[]): Edit[] {
   if (!hasRules) return [set(file, ['access_control'], all)];
   const pointer = joinPointer(['security', 'access_control']);
   return all.toReversed().map((value) => ({

@@ -2,7 +2,8 @@ import type { Ground, StackReading } from '../../joints/ground.ts';
 import { phpJoints, phpTraits } from '../../joints/php-joints.ts';
 import { namespaceOf } from '../../joints/php-names.ts';
 import { twigFrame } from './plain-parts.ts';
-import { signInJoint } from './sign-in-joint.ts';
+import { accessJoint, canSignIn, signInJoint } from './sign-in-joint.ts';
+import { entitiesOf } from './symfony-entities.ts';
 import { symfonyPeople } from './symfony-people.ts';
 import { symfonyPaths } from './symfony-routes.ts';
 import { bundlesJoint } from './bundles-joint.ts';
@@ -22,6 +23,7 @@ export function readSymfony(ground: Ground): StackReading {
       routesJoint(ground),
       servicesJoint(ground),
       signInJoint(ground),
+      accessJoint(ground),
       symfonyEnvironment(ground),
       ...rest,
     ],
@@ -33,6 +35,8 @@ export function readSymfony(ground: Ground): StackReading {
       views: { engine: 'twig', folder: 'templates' },
       frame: () => twigFrame(ground),
       people: () => symfonyPeople(ground),
+      entities: () => (ground.finds('doctrine/orm') ? entitiesOf(ground).map(({ fullName }) => fullName) : []),
+      signIn: () => canSignIn(ground),
       paths: () => symfonyPaths(ground),
       console: ground.has(ground.inHost('bin/console')) ? 'bin/console' : undefined,
       // Which bundles there are, and where settings lie, is read once (its docs, "The Cache").
