@@ -121,6 +121,12 @@ export const DATA_SHAPES: TextShape[] = [
     code: "packages:\n«  - sheds/*\n»  - 'plots/*'\n",
   },
   {
+    title: 'YAML: the first item where a key has no value yet',
+    file: 'a.yaml',
+    edit: yaml({ op: 'add', pointer: '/shed/keys', value: { path: '^/shed' }, place: 'first' }),
+    code: 'shed:\n  keys:\n«    - path: ^/shed\n»    # - path: ^/plots\n  doors: 2\n',
+  },
+  {
     title: 'YAML: an item of a list in brackets before another one',
     file: 'a.yaml',
     edit: yaml({ op: 'add', pointer: '/on', value: 'push', before: 'pull' }),

@@ -1,13 +1,14 @@
-import { isMap, isPair, isScalar, isSeq, type Node, type YAMLMap, type YAMLSeq } from 'yaml';
+import { isMap, isScalar, isSeq, type Node, type YAMLMap, type YAMLSeq } from 'yaml';
 import { same, without, withValue } from '../expected-value.ts';
 import { block, flow } from './yaml-text.ts';
+import { containerOf, cutItem, cutLines, cutMember } from './yaml-cuts.ts';
 import { descend, end, readYaml, start, valueOf, type Fault, type Found, type Read } from './yaml-document.ts';
 import { indentOf, lineBreakOf } from '../../text/code-style.ts';
 import { lineEnd, lineStart } from '../../text/positions.ts';
 import type { Splice } from '../../text/splices.ts';
 import { edited, refused, type Format, type Outcome, type Surroundings } from '../format.ts';
 import { splitPointer } from '../json-pointer.ts';
-import { insertMember, removeMember, type Container } from '../members.ts';
+import { insertMember } from '../members.ts';
 import {
   indexAmong,
   puttingBack,
@@ -245,44 +246,6 @@ function appendLines({ text }: Read, last: Node, lines: readonly string[], aroun
   const stop = end(last);
   const at = lineEnd(text, text.slice(0, stop).trimEnd().length);
   return [{ at, removed: '', inserted: eol + lines.join(eol) }];
-}
-
-function cutMember(read: Read, keys: readonly string[]): Splice[] | Fault {
-  const parent = descend(read, keys.slice(0, -1));
-  if ('reason' in parent) return parent;
-  const map = parent.node as YAMLMap;
-  const index = map.items.findIndex((item) => isScalar(item.key) && String(item.key.value) === keys.at(-1));
-  // A mapping that would be left empty was made for this member.
-  if (map.items.length === 1 && keys.length > 1) return cutMember(read, keys.slice(0, -1));
-  if (map.flow) return removeMember(read.text, containerOf(read.text, map), index);
-  const item = map.items[index];
-  return item ? cutLines(read.text, item.key as Node, (item.value ?? item.key) as Node) : [];
-}
-
-function cutItem(text: string, list: YAMLSeq, index: number): Splice[] | Fault {
-  if (list.flow) return removeMember(text, containerOf(text, list), index);
-  const item = list.items[index] as Node;
-  if (list.items.length === 1) return { reason: 'it is the only item of its list', at: start(item) };
-  return cutLines(text, item, item);
-}
-
-/** Cuts the whole lines from one node to the end of another. */
-function cutLines(text: string, first: Node, last: Node): Splice[] {
-  const from = lineStart(text, start(first));
-  const stop = text.slice(0, end(last)).trimEnd().length;
-  const lineBreak = text.indexOf('\n', stop);
-  const to = lineBreak === -1 ? text.length : lineBreak + 1;
-  return [{ at: from, removed: text.slice(from, to), inserted: '' }];
-}
-
-function containerOf(text: string, node: YAMLMap | YAMLSeq): Container {
-  const children = node.items.map((item) => {
-    const first = (isPair(item) ? item.key : item) as Node;
-    const last = (isPair(item) ? (item.value ?? item.key) : item) as Node;
-    return { start: start(first), end: text.slice(0, end(last)).trimEnd().length };
-  });
-  const close = text.slice(0, end(node)).trimEnd().length - 1;
-  return { open: start(node) + 1, close, children, bracket: isMap(node) ? '{' : '[' };
 }
 
 function memberStyle({ text }: Read, around: Surroundings) {
