@@ -23,7 +23,7 @@ describe('an admin area in an app of Laravel', () => {
     );
     expect(made.text('routes/admin-area.php')).toContain("Route::prefix('/shed/keys')");
     expect(made.text('routes/web.php')).toMatch(
-      /require __DIR__\.'\/accounts\.php';\nrequire __DIR__\.'\/admin-area\.php';/,
+      /require __DIR__\.'\/accounts\.php';\n\nrequire __DIR__\.'\/admin-area\.php';/,
     );
     await made.detach('admin-area');
     expect(made.tree()).toEqual(before);

@@ -62,9 +62,9 @@ describe('which units run', () => {
 
   it('of what can have changed the ones proved longest ago until the budget is full, longest hosts first', () => {
     const units = [
-      state('new', [receipt('new', '2026-03-01', 500)]),
-      state('old', [receipt('old', '2026-01-01', 300), receipt('old', '2026-01-02', 200, 'other')]),
-      state('middle', [receipt('middle', '2026-02-01', 700)]),
+      state('new', [receipt('new', '2026-03-01', BUDGET_SECONDS * 0.5)]),
+      state('old', [receipt('old', '2026-01-01', BUDGET_SECONDS * 0.3), receipt('old', '2026-01-02', 200, 'other')]),
+      state('middle', [receipt('middle', '2026-02-01', BUDGET_SECONDS * 0.7)]),
       state('large', [receipt('large', '2026-01-15', BUDGET_SECONDS)]),
     ];
     const queue = queueOf(units, other);

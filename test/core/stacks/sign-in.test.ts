@@ -193,7 +193,7 @@ describe('accounts in an app of Laravel', () => {
       `${made.text('routes/web.php') ?? ''}\nRoute::get('/{any}', fn () => view('welcome'))->where('any', '.*');\n`,
     );
     const after = await files(made, { login: '/enter', profile: '/me/account' });
-    expect(after.get('routes/web.php')).toMatch(/require __DIR__\.'\/accounts\.php';\nRoute::get\('\/\{any\}'/);
+    expect(after.get('routes/web.php')).toMatch(/require __DIR__\.'\/accounts\.php';\n\nRoute::get\('\/\{any\}'/);
     expect(after.get('routes/accounts.php')).toContain("Route::post('/enter', [SignInController::class, 'enter']);");
     expect(after.get('routes/accounts.php')).toContain("Route::post('/me/account/delete'");
     expect(

@@ -12,7 +12,13 @@ export type Judgement =
   | { way: Way; verdict: 'fits' }
   /** It would fit, but a joint that it needs cannot be reached safely. */
   | { way: Way; verdict: 'blocked'; joints: Joint[] }
-  | { way: Way; verdict: 'unfit'; reasons: string[] };
+  | {
+      way: Way;
+      verdict: 'unfit';
+      reasons: string[];
+      /** It is for what the workspace is not built with. */
+      isElsewhere?: true;
+    };
 
 /** Judges every way of a definition, in the definition's order; each with only what is meant for the workspace. */
 export function judgeWays(definition: Definition, at: Circumstances): Judgement[] {
@@ -33,6 +39,8 @@ function judgeWay(way: Way, at: Circumstances): Judgement {
   const foreign = foreignTo(way, at);
   // Then nothing else need be said.
   if (foreign.length > 0) return { way, verdict: 'unfit', reasons: foreign };
+  const absent = absentPackages(way, at);
+  if (absent.length > 0) return { way, verdict: 'unfit', reasons: absent, isElsewhere: true };
   const reasons = way.fits === undefined ? [] : objectionsTo(way.fits, at);
   const names = [...new Set(way.ties.map((tie) => tie.at))];
   const joints = names.map((name) => stack.joints.find((joint) => joint.name === name));
@@ -45,6 +53,12 @@ function judgeWay(way: Way, at: Circumstances): Judgement {
   if (reasons.length > 0) return { way, verdict: 'unfit', reasons: [...new Set(reasons)] };
   const blocked = joints.filter((joint): joint is Joint => joint?.state === 'blocked');
   return blocked.length > 0 ? { way, verdict: 'blocked', joints: blocked } : { way, verdict: 'fits' };
+}
+
+/** A way for what a workspace is not built with has nothing to do with it. */
+function absentPackages({ fits }: Way, at: Circumstances): string[] {
+  const wanted = Object.entries(fits?.packages ?? {}).filter(([name]) => at.workspace.package(name) === undefined);
+  return wanted.length === 0 ? [] : objectionsTo({ packages: Object.fromEntries(wanted) }, at);
 }
 
 /** A way whose packages are all of another ecosystem than what the side is built with has nothing to do with it. */

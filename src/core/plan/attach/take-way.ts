@@ -41,6 +41,8 @@ const MOST_LOOKED_AT = 50;
 export async function takeWay(context: Context, task: WayTask): Promise<TakenWay> {
   const { definition, facts, stack, choices, wanted, take, agreed } = task;
   const reasons: string[] = [];
+  // Nobody expects a way for what the workspace is not built with: told only where no other fits.
+  const elsewhere: string[] = [];
   let remedies: string[] | undefined;
   const at = circumstances(context, task);
   for (const judgement of await wiredFirst(context, judgeWays(definition, at), at)) {
@@ -52,7 +54,8 @@ export async function takeWay(context: Context, task: WayTask): Promise<TakenWay
     if (judgement.verdict === 'unfit') {
       if (way.quiet && wanted === undefined) continue;
       const all = explain(judgement).split('; ');
-      reasons.push(...all.map((reason) => `not ${way.title}: ${reason}`));
+      const told = judgement.isElsewhere && wanted === undefined ? elsewhere : reasons;
+      told.push(...all.map((reason) => `not ${way.title}: ${reason}`));
       continue;
     }
     const packages = await workOf(facts).choose(context, way.packages, facts, { take, agreed });
@@ -60,7 +63,7 @@ export async function takeWay(context: Context, task: WayTask): Promise<TakenWay
     reasons.push(`not ${way.title}: ${packages.clash.join('; ')}`);
     remedies = [...(remedies ?? []), ...packages.remedies];
   }
-  throw await doesNotFit(context, task, reasons, remedies);
+  throw await doesNotFit(context, task, [...reasons, ...elsewhere], remedies);
 }
 
 // Where a tool is wired into what builds the project.

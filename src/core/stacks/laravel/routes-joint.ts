@@ -24,7 +24,9 @@ export function routesJoint(ground: Ground): JointOf<'framework.routes'> {
     detail: "the routes of the app's pages",
     tie({ resource }): Edit[] {
       const below = path.posix.relative('routes', resource);
-      const code = `require __DIR__.'/${below}';`;
+      const required = `require __DIR__.'/${below}';`;
+      // Apart from what stands beside it.
+      const code = before.length === 0 ? `\n${required}` : `${required}\n`;
       return [
         {
           file,
