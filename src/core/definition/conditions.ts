@@ -65,6 +65,10 @@ const facts = {
     z.optional(z.array(z.enum(['none', 'own', 'named'])).check(z.minLength(1))),
     'whether a PHP app has a class for those who sign in: `none` yet, or its `own` with an address, a password and what else accounts need; `named`: they have names, as far as the class is there. One of several',
   ),
+  database: told(
+    z.optional(z.literal('told')),
+    'the environment alone says which database a PHP app uses (`DATABASE_URL` in Symfony, `DB_CONNECTION` and `DB_DATABASE` in Laravel): a proof can give a copy one of its own',
+  ),
   signIn: told(z.optional(z.literal('there')), 'people can sign in to the app, by whatever it has for that'),
   sheets: told(
     z.optional(z.array(z.enum(SHEET_LANGUAGES))),

@@ -142,6 +142,10 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
     const engine = stack.traits.views?.engine ?? 'none';
     return views === undefined || engine === views ? [] : [`it is for views of ${views}`];
   },
+  database: ({ database }, { stack }) =>
+    database === undefined || stack.traits.databaseTold?.()
+      ? []
+      : ['its environment does not say which database it uses'],
   signIn: ({ signIn }, { stack, hasPeople }) =>
     signIn === undefined || hasPeople || stack.traits.signIn?.()
       ? []

@@ -104,6 +104,8 @@ export interface Traits {
   entities?: ((this: void) => string[]) | undefined;
   /** Whether people can sign in, as far as the app says. */
   signIn?: ((this: void) => boolean) | undefined;
+  /** The environment alone says which database is used: a copy can be given one of its own. */
+  databaseTold?: ((this: void) => boolean) | undefined;
   /** Paths that it answers by itself, as far as they are written down. */
   paths?: ((this: void) => string[]) | undefined;
   /** An environment file is read when it is built or started, without a package of its own for that. */

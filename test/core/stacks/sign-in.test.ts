@@ -232,3 +232,47 @@ describe('accounts in an app of Laravel', () => {
     );
   });
 });
+
+describe('a database that a proof can have of its own', () => {
+  const told = (settings: string): Promise<void> => {
+    const made = new MemoryStackHost('symfony74-php', { 'config/packages/doctrine.yaml': settings });
+    const definition = `format: 1
+integration: kit
+title: Kit
+kind: data
+about: Asks for a database.
+ways:
+  told:
+    title: by the environment
+    fits: { database: told }
+    files: [{ file: kit.txt, text: kit }]
+proofs: []
+`;
+    return made.attachDefinition(parseDefinition(definition, 'kit.yaml'));
+  };
+
+  it.each([
+    [
+      'one address of the environment',
+      "doctrine:\n    dbal:\n        url: '%env(resolve:DATABASE_URL)%'\nwhen@test:\n    doctrine:\n        dbal: { dbname_suffix: _test }\n",
+    ],
+    ['nothing but what is mapped', 'doctrine:\n    orm:\n        auto_mapping: true\n'],
+  ])('is had by %s', async (_, settings) => {
+    await expect(told(settings)).resolves.toBeUndefined();
+  });
+
+  it.each([
+    ['an address that is written out', "doctrine:\n    dbal:\n        url: 'mysql://root@127.0.0.1/plots'\n"],
+    [
+      'parts of an address',
+      "doctrine:\n    dbal:\n        driver: pdo_mysql\n        host: '%env(DB_HOST)%'\n        dbname: plots\n",
+    ],
+    [
+      'several connections',
+      "doctrine:\n    dbal:\n        connections:\n            default: { url: '%env(DATABASE_URL)%' }\n            old: { url: '%env(OLD_URL)%' }\n",
+    ],
+    ['another variable', "doctrine:\n    dbal:\n        url: '%env(resolve:PLOTS_URL)%'\n"],
+  ])('is not had by %s', async (_, settings) => {
+    await expect(told(settings)).rejects.toMatchObject({ status: 3 });
+  });
+});

@@ -32,6 +32,7 @@ export function readLaravel(ground: Ground): StackReading {
       frame: () => bladeFrame(ground),
       people: () => laravelPeople(ground),
       entities: () => modelsOf(ground).map(({ fullName }) => fullName),
+      databaseTold: () => isDatabaseTold(ground),
       signIn: () => leadsToSignIn(ground),
       paths: () => laravelPaths(ground),
       console: 'artisan',
@@ -57,6 +58,16 @@ export function readLaravel(ground: Ground): StackReading {
 
 // Of the right length, and for nothing but proofs.
 const KEY = `base64:${Buffer.from('for proofs in a copy: 32 letters').toString('base64')}`;
+
+/** Whether the environment alone says which database is used, where the app has settings of its own for that (Laravel's docs, "Database"). */
+function isDatabaseTold(ground: Ground): boolean {
+  const text = ground.text(ground.inHost('config/database.php'));
+  if (text === undefined) return true;
+  return (
+    /['"]default['"]\s*=>\s*env\(\s*['"]DB_CONNECTION['"]/.test(text) &&
+    /['"]sqlite['"]\s*=>\s*\[[^\]]{0,300}['"]database['"]\s*=>\s*env\(\s*['"]DB_DATABASE['"]/.test(text)
+  );
+}
 
 /** The service providers that an app registers: in a file of their own since Laravel 11, before that in its configuration. */
 function providersJoint(ground: Ground): JointOf<'framework.modules'> {

@@ -3,6 +3,7 @@ import { phpJoints, phpTraits } from '../../joints/php-joints.ts';
 import { namespaceOf } from '../../joints/php-names.ts';
 import { twigFrame } from './plain-parts.ts';
 import { accessJoint, canSignIn, signInJoint } from './sign-in-joint.ts';
+import { isDatabaseTold } from './symfony-database.ts';
 import { entitiesOf } from './symfony-entities.ts';
 import { symfonyPeople } from './symfony-people.ts';
 import { symfonyPaths } from './symfony-routes.ts';
@@ -36,6 +37,7 @@ export function readSymfony(ground: Ground): StackReading {
       frame: () => twigFrame(ground),
       people: () => symfonyPeople(ground),
       entities: () => (ground.finds('doctrine/orm') ? entitiesOf(ground).map(({ fullName }) => fullName) : []),
+      databaseTold: () => isDatabaseTold(ground),
       signIn: () => canSignIn(ground),
       paths: () => symfonyPaths(ground),
       console: ground.has(ground.inHost('bin/console')) ? 'bin/console' : undefined,
