@@ -81,9 +81,6 @@ export class Bench {
     return {
       ...Object.fromEntries(ALL_WORK.flatMap((one) => Object.entries(one.environment(doors.files, host.root)))),
       ...narrowEnvironment(doors.environment),
-      TMPDIR: this.scratch.temporary,
-      TMP: this.scratch.temporary,
-      TEMP: this.scratch.temporary,
     };
   }
 
@@ -176,7 +173,12 @@ export class Bench {
     // What the system has by that name is nobody's to run here.
     if (!start)
       return { status: undefined, stdout: '', output: `no installed package brings a program "${program}"`, shown };
-    return this.#run(start.command, [...start.lead, ...args], shown, this.folder, more);
+    const { temporary } = this.scratch;
+    // Tools of PHP keep their caches there by one name for all projects.
+    const apart = /(^|[\\/])(php|vendor[\\/].*)$/.test(start.command)
+      ? { TMPDIR: temporary, TMP: temporary, TEMP: temporary }
+      : {};
+    return this.#run(start.command, [...start.lead, ...args], shown, this.folder, { ...apart, ...more });
   }
 
   /** The framework's own console, which is a program of the project. */

@@ -4,6 +4,7 @@ use {{namespace}}\Http\Controllers\Accounts\ForgottenController;
 use {{namespace}}\Http\Controllers\Accounts\ProfileController;
 use {{namespace}}\Http\Controllers\Accounts\RegisterController;
 use {{namespace}}\Http\Controllers\Accounts\SignInController;
+use Illuminate\Auth\Middleware\Authenticate;
 use Illuminate\Support\Facades\Route;
 
 Route::get('{{register}}', [RegisterController::class, 'form'])->name('accounts.register');
@@ -18,7 +19,7 @@ Route::post('{{forgotten}}', [ForgottenController::class, 'ask']);
 Route::get('{{reset}}', [ForgottenController::class, 'choose'])->name('accounts.reset');
 Route::post('{{reset}}', [ForgottenController::class, 'reset']);
 
-Route::middleware('auth')->group(function () {
+Route::middleware(Authenticate::class)->group(function () {
     Route::get('{{profile}}', [ProfileController::class, 'form'])->name('accounts.profile');
     Route::post('{{profile}}', [ProfileController::class, 'rename']);
     Route::post('{{profile}}/email', [ProfileController::class, 'address'])->name('accounts.address');
