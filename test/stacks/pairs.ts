@@ -38,7 +38,12 @@ export async function browse(host: StackHost): Promise<Map<string, string | unde
         integration,
         fits
           ? undefined
-          : (ways.find(({ verdict }) => verdict === 'blocked') ?? ways.findLast(({ why }) => why !== ''))?.why,
+          : (
+              ways.find(({ verdict }) => verdict === 'blocked') ??
+              // A way for what a host is not built with says the least.
+              ways.findLast(({ why }) => why !== '' && !/, which \S+ does not have$/.test(why)) ??
+              ways.findLast(({ why }) => why !== '')
+            )?.why,
       ];
     }),
   );
