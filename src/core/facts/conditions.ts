@@ -149,7 +149,7 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
   signIn: ({ signIn }, { stack, hasPeople }) =>
     signIn === undefined || hasPeople || stack.traits.signIn?.()
       ? []
-      : ['nobody can sign in to it yet (ligament attach accounts)'],
+      : ['nobody can sign in to it yet'],
   sheets: ({ sheets = [] }, { stack }) =>
     sheets
       .filter((one) => !stack.traits.sheets?.includes(one))

@@ -87,9 +87,9 @@ describe('how people sign in to an app of Symfony', () => {
     made.remove('src/Entity/User.php');
     made.remove('src/Repository/UserRepository.php');
     const shown = await attached(made);
-    expect(shown).toContain('        accounts:\n            entity:\n                class: App\\Entity\\User\n');
+    expect(shown).toContain('        people:\n            entity:\n                class: App\\Entity\\User\n');
     expect(shown).toContain(
-      '            provider: accounts\n            form_login:\n                login_path: gate_in\n',
+      '            provider: people\n            form_login:\n                login_path: gate_in\n',
     );
     expect(shown).toContain('            # switch_user: true\n');
     expect(shown).toContain(
@@ -101,7 +101,7 @@ describe('how people sign in to an app of Symfony', () => {
     const shown = await attached(host(undefined));
     expect(shown).toContain('security:\n    password_hashers:\n');
     expect(shown).toContain(
-      '        main:\n            provider: accounts\n            lazy: true\n            form_login:\n',
+      '        main:\n            provider: people\n            lazy: true\n            form_login:\n',
     );
   });
 
@@ -112,14 +112,14 @@ describe('how people sign in to an app of Symfony', () => {
     );
     const shown = await attached(host(own.replace('provider: users_in_memory', 'provider: members')));
     expect(shown).toContain('            provider: members\n            form_login:');
-    expect(shown).not.toContain('accounts:');
+    expect(shown).not.toContain('people:');
   });
 
   it('goes on beside people that are written into the settings', async () => {
     const users = "users_in_memory: { memory: { users: { ada: { password: '$2y$04$x', roles: [ROLE_ADMIN] } } } }";
     const shown = await attached(host(NEW.replace('users_in_memory: { memory: null }', users)));
-    expect(shown).toContain('accounts_and_users_in_memory:\n            chain:\n                providers:\n');
-    expect(shown).toContain('            provider: accounts_and_users_in_memory\n');
+    expect(shown).toContain('people_and_users_in_memory:\n            chain:\n                providers:\n');
+    expect(shown).toContain('            provider: people_and_users_in_memory\n');
     expect(shown).toContain(users);
   });
 

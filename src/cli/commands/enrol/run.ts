@@ -33,7 +33,7 @@ export async function run(options: EnrolOptions, output: Output): Promise<number
     named.map(({ folder }) => folder),
   );
   if (ledger.foreign && !options.allowCommands) throw foreignPeople(ledger);
-  output.note(pc.dim(printable(`running ${await commandOf(context, ledger, options.role)}, code of this project`)));
+  output.note(pc.dim(printable(`running ${await commandOf(context, ledger, options.role)}, a script of this project`)));
   const answers = await answersTo(ledger.people.asks, options);
   const said = await enrol(context, ledger, { answers, role: options.role }, interruption());
   output.say(`${pc.green('Done')}  ${printable(said)}`);

@@ -1,3 +1,4 @@
+import { once } from '../../text/once.ts';
 import type { Edit } from '../../edits/edit.ts';
 import { namedClass } from '../class-names.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
@@ -29,12 +30,12 @@ export function readLaravel(ground: Ground): StackReading {
       outputs: ['storage', 'bootstrap/cache', 'public/build'],
       namespace: namespaceOf(ground, ground.inHost('app/User.php')),
       views: { engine: 'blade', folder: 'resources/views' },
-      frame: () => bladeFrame(ground),
-      people: () => laravelPeople(ground),
-      entities: () => modelsOf(ground).map(({ fullName }) => fullName),
-      databaseTold: () => isDatabaseTold(ground),
-      signIn: () => leadsToSignIn(ground),
-      paths: () => laravelPaths(ground),
+      frame: once(() => bladeFrame(ground)),
+      people: once(() => laravelPeople(ground)),
+      entities: once(() => modelsOf(ground).map(({ fullName }) => fullName)),
+      databaseTold: once(() => isDatabaseTold(ground)),
+      signIn: once(() => leadsToSignIn(ground)),
+      paths: once(() => laravelPaths(ground)),
       console: 'artisan',
       // Which packages tell of providers, and what these offer, is kept from the last start (its docs, "Package Discovery").
       // And compiled views have in them what packages put into these.

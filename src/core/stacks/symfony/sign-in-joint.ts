@@ -24,7 +24,7 @@ const WAYS_IN = [
   'x509',
 ];
 const HASHED = 'Symfony\\Component\\Security\\Core\\User\\PasswordAuthenticatedUserInterface';
-const PROVIDER = 'accounts';
+const PROVIDER = 'people';
 
 /** The file of an app's security settings. */
 export function securityFile(ground: Ground): string {

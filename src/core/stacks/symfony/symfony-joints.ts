@@ -1,3 +1,4 @@
+import { once } from '../../text/once.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { phpJoints, phpTraits } from '../../joints/php-joints.ts';
 import { namespaceOf } from '../../joints/php-names.ts';
@@ -34,12 +35,12 @@ export function readSymfony(ground: Ground): StackReading {
       outputs: ['var', `${folder}/bundles`],
       namespace: namespaceOf(ground, ground.inHost('src/Kernel.php')),
       views: { engine: 'twig', folder: 'templates' },
-      frame: () => twigFrame(ground),
-      people: () => symfonyPeople(ground),
-      entities: () => (ground.finds('doctrine/orm') ? entitiesOf(ground).map(({ fullName }) => fullName) : []),
-      databaseTold: () => isDatabaseTold(ground),
-      signIn: () => canSignIn(ground),
-      paths: () => symfonyPaths(ground),
+      frame: once(() => twigFrame(ground)),
+      people: once(() => symfonyPeople(ground)),
+      entities: once(() => (ground.finds('doctrine/orm') ? entitiesOf(ground).map(({ fullName }) => fullName) : [])),
+      databaseTold: once(() => isDatabaseTold(ground)),
+      signIn: once(() => canSignIn(ground)),
+      paths: once(() => symfonyPaths(ground)),
       console: ground.has(ground.inHost('bin/console')) ? 'bin/console' : undefined,
       // Which bundles there are, and where settings lie, is read once (its docs, "The Cache").
       caches: ['var/cache'],
