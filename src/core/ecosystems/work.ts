@@ -103,6 +103,8 @@ export interface Settled {
 export interface ProgramStart {
   command: string;
   lead: string[];
+  /** Such programs keep caches in the folder for temporary files, by one name for all projects: each copy gets one of its own. */
+  sharesCaches?: true;
 }
 
 /** Installed packages as a change finds them: what a failed one is put back by. */

@@ -1,5 +1,6 @@
 import { linesThatMatter } from '../text/lines-that-matter.ts';
 import { tieAt } from '../joints/joint.ts';
+import type { ProgramStart } from '../ecosystems/work.ts';
 import { ALL_WORK, startOf, workOf } from '../ecosystems/works.ts';
 import { moduleStyleOf } from '../facts/module-style.ts';
 import { randomInt } from 'node:crypto';
@@ -174,15 +175,12 @@ export class Bench {
     if (!start)
       return { status: undefined, stdout: '', output: `no installed package brings a program "${program}"`, shown };
     const { temporary } = this.scratch;
-    // Tools of PHP keep their caches there by one name for all projects.
-    const apart = /(^|[\\/])(php|vendor[\\/].*)$/.test(start.command)
-      ? { TMPDIR: temporary, TMP: temporary, TEMP: temporary }
-      : {};
+    const apart = start.sharesCaches ? { TMPDIR: temporary, TMP: temporary, TEMP: temporary } : {};
     return this.#run(start.command, [...start.lead, ...args], shown, this.folder, { ...apart, ...more });
   }
 
   /** The framework's own console, which is a program of the project. */
-  #console(program: string): { command: string; lead: string[] } | undefined {
+  #console(program: string): ProgramStart | undefined {
     const file = program === 'console' ? this.stack.traits.console : undefined;
     return file === undefined ? undefined : { command: 'php', lead: [this.path(file)] };
   }

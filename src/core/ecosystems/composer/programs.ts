@@ -12,7 +12,9 @@ export function programStart(reader: Reader, root: string, folder: string, progr
     const text = readText(reader, file);
     if (text === undefined) continue;
     // A program without PHP in its first line is a shell's, or a machine's own.
-    return /^(#!.*\bphp\b|<\?php)/.test(text) ? { command: 'php', lead: [file] } : { command: file, lead: [] };
+    return /^(#!.*\bphp\b|<\?php)/.test(text)
+      ? { command: 'php', lead: [file], sharesCaches: true }
+      : { command: file, lead: [], sharesCaches: true };
   }
   return undefined;
 }
