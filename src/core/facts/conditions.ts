@@ -147,9 +147,7 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
       ? []
       : ['its environment does not say which database it uses'],
   signIn: ({ signIn }, { stack, hasPeople }) =>
-    signIn === undefined || hasPeople || stack.traits.signIn?.()
-      ? []
-      : ['nobody can sign in to it yet'],
+    signIn === undefined || hasPeople || stack.traits.signIn?.() ? [] : ['nobody can sign in to it yet'],
   sheets: ({ sheets = [] }, { stack }) =>
     sheets
       .filter((one) => !stack.traits.sheets?.includes(one))
