@@ -19,12 +19,13 @@ import { chooseWorkspaces } from '../../core/survey/choose-workspaces.ts';
 import type { WorkspaceFacts } from '../../core/survey/survey.ts';
 import { unlikeCommitted } from '../../core/survey/committed-files.ts';
 import { findVersionControl } from '../../core/survey/version-control.ts';
+import { typedMigration } from '../../core/plan/shared/migration-runs.ts';
 import type { Output } from '../output.ts';
 import { waiting } from '../at-work.ts';
 import { recoveredInWords } from '../render/recovered.ts';
 import { renderChangeSet } from '../render/change-set.ts';
 import { printable } from '../render/printable.ts';
-import { agreed, checkCommands, filledIn } from './consent.ts';
+import { agreed, askForMigrations, checkCommands, filledIn } from './consent.ts';
 import { openCatalog, interruption, openDoors } from '../session.ts';
 
 interface OpenedHost {
@@ -125,7 +126,8 @@ export async function carryOut(
   output: Output,
   lock: HostLock | undefined,
 ): Promise<number> {
-  const changes = await settleChange(context, planned);
+  const settled = await settleChange(context, planned);
+  const changes = options.install ? settled : withoutMigrations(settled);
   output.say(renderChangeSet(changes, options.verbose));
   if (options.preview) {
     output.document(EXIT.done, { preview: true, changes: changeDocument(changes) });
@@ -138,6 +140,7 @@ export async function carryOut(
     output.document(EXIT.refused, { agreed: false });
     return EXIT.refused;
   }
+  if (!options.yes && options.install) await askForMigrations(changes);
   if (options.install) for (const run of changes.installs) await workOfRun(run)?.check(context);
   const managed = changes.installs.flatMap((run) => workOfRun(run)?.writes(context.facts.manager, run.folder) ?? []);
   const touched = [...changes.files.map(({ file }) => file), ...(options.install ? managed : [])];
@@ -198,6 +201,8 @@ function conclude(
   if (!options.install)
     for (const { program, args, workspace, purpose } of changes.commands ?? [])
       next.push(`Run in ${workspace}: ${[program, ...args].join(' ')} (${purpose}).`);
+  for (const one of changes.migrations ?? [])
+    if (one.direction === 'up' && !one.wanted) next.unshift(`Migrate the database: ${typedMigration(one)}`);
   if (leftByHand(changes)) next.unshift(`Run ${context.facts.manager.name} install: ${left}.`);
   if (changes.proofs.length > 0 && applied.proofs.length === 0) next.push('Not proved yet: ligament prove does it.');
   output.say('');
@@ -222,6 +227,12 @@ function conclude(
     milliseconds,
   }));
   output.document(EXIT.done, { changed: true, changes: changeDocument(changes), proofs, notes: applied.notes, next });
+}
+
+/** Without its packages no migration runs. */
+function withoutMigrations(changes: ChangeSet): ChangeSet {
+  const { kind, migrations = [] } = changes;
+  return kind === 'attach' ? { ...changes, migrations: migrations.map((one) => ({ ...one, wanted: false })) } : changes;
 }
 
 /** Whether the manifests change and Ligament does not run the package manager that the host is kept by. */

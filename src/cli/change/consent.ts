@@ -3,15 +3,19 @@ import type { ChangeSet } from '../../core/change/change-set.ts';
 import { withSecrets } from '../../core/plan/attach/secrets.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
 import type { ProofTask } from '../../core/change/proof.ts';
+import { printable } from '../render/printable.ts';
+import { typedMigration } from '../../core/plan/shared/migration-runs.ts';
 import { inPlaces } from '../render/change-set.ts';
 
 /** Throws a Problem (status 3) where something would run that somebody else has thought of: agreeing to the rest is no consent to that. */
 export function checkCommands(changes: ChangeSet, { allowCommands, install, prove }: ChangeOptions): void {
   if (allowCommands) return;
   const { commands = [], proofs } = changes;
+  const migrations = (changes.migrations ?? []).filter((one) => one.foreign && one.wanted);
   const scripts = (changes.scripts ?? []).filter(({ foreign }) => foreign);
   const now = [
     ...commands.filter((one) => one.foreign).map((one) => ({ ...one, words: [one.program, ...one.args].join(' ') })),
+    ...migrations.map((one) => ({ ...one, words: typedMigration(one) })),
     ...scripts
       .filter(({ by }) => by === 'manager')
       .map((one) => ({ ...one, words: `${one.name}: ${one.command} (a script that the package manager runs)` })),
@@ -67,6 +71,14 @@ export async function agreed({ uses = [] }: ChangeSet): Promise<boolean> {
   return confirmed(
     uses.length === 0 ? 'Make these changes?' : `Take it out, although it is still used in ${inPlaces(uses)}?`,
   );
+}
+
+/** Asks about each migration that comes, where somebody agrees at a terminal: agreeing to files is no consent to a change of a database. */
+export async function askForMigrations({ migrations = [] }: ChangeSet): Promise<void> {
+  for (const one of migrations.filter(({ direction, wanted }) => direction === 'up' && !wanted)) {
+    const { confirmed } = await import('../ask.ts');
+    one.wanted = await confirmed(`Run ${printable(one.file)} on the project's database, too?`);
+  }
 }
 
 /** The change set with its secrets in their places: what is written, and never shown. */

@@ -1,8 +1,9 @@
 import pc from 'picocolors';
-import type { ChangeSet, FileChange, ScriptRun, StaysByHand } from '../../core/change/change-set.ts';
+import type { ChangeSet, FileChange, MigrationRun, ScriptRun, StaysByHand } from '../../core/change/change-set.ts';
 import { secretVariable } from '../../core/plan/attach/choices.ts';
 import { groupBy } from '../../core/group-by.ts';
 import { diffFile, type FileDiff } from './patch.ts';
+import { typedMigration } from '../../core/plan/shared/migration-runs.ts';
 import { givenSecret } from '../given-secrets.ts';
 import { columns, wrap } from './columns.ts';
 import { printable } from './printable.ts';
@@ -286,7 +287,8 @@ const REACH = [
 ];
 
 /** All that will run: in the project itself, and in a copy of it. */
-function commands({ installs, proofs, commands: own = [], scripts = [], stale = [] }: ChangeSet): string {
+function commands(changes: ChangeSet): string {
+  const { installs, proofs, commands: own = [], scripts = [], stale = [], migrations = [] } = changes;
   const rows = installs.map(({ command, args, folder, purpose }) => [
     `  ${[command, ...args].join(' ')}`,
     pc.dim(`${purpose}${folder === '.' ? '' : `, in ${printable(folder)}`}`),
@@ -302,6 +304,12 @@ function commands({ installs, proofs, commands: own = [], scripts = [], stale = 
     rows.push([`  ${printable(`${name}: ${command}`)}`, pc.dim(`${BY[by]}${by === 'people' ? '' : needs(foreign)}`)]);
   for (const file of stale)
     rows.push([`  (removes ${printable(file)})`, pc.dim('a cache, which the framework makes again when it starts')]);
+  for (const one of migrations)
+    if (one.wanted || one.direction === 'up')
+      rows.splice(one.direction === 'down' ? 0 : rows.length, 0, [
+        `  ${printable(typedMigration(one))}`,
+        pc.dim(`${MIGRATES[one.direction]}${one.wanted ? needs(one.foreign) : '; only with --with-data'}`),
+      ]);
   const copies = proofs.flatMap((task) =>
     (task.runs ?? []).map((one) => ({
       one,
@@ -313,6 +321,11 @@ function commands({ installs, proofs, commands: own = [], scripts = [], stale = 
   const reach = seen.size > 0 ? REACH.map((line) => pc.dim(`  ${line}`)) : [];
   return [...columns(rows), ...reach].join('\n');
 }
+
+const MIGRATES: Record<MigrationRun['direction'], string> = {
+  up: "migrates the project's database, by code of the project",
+  down: "rolls its migration back in the project's database first, by code of the project",
+};
 
 function needs(foreign: boolean | undefined): string {
   return foreign ? '; only with --allow-commands' : '';

@@ -12,6 +12,7 @@ import { install } from './install.ts';
 import { notProved } from './not-proved.ts';
 import { releaseHooks } from './release-hooks.ts';
 import { runCommands } from './run-commands.ts';
+import { runMigrations } from './run-migrations.ts';
 import { writeFiles } from './write-files.ts';
 import { keepHistory } from './keep-history.ts';
 import { checkPath } from '../change/paths.ts';
@@ -44,12 +45,14 @@ export async function apply(doors: Doors, changes: ChangeSet, options: ApplyOpti
   const run = openJournal(doors, changes, options, record);
   doors.leftovers = record;
   try {
+    await runMigrations(doors, changes, 'down', { options, run });
     options.onEvent({ step: 'writing', files: changes.files.length });
     writeFiles(files, run.within, changes.files, changes.kind);
     const installNotes = await install(doors, changes, options, run);
     await runCommands(doors, changes, options, run);
     dropStale(files, run);
     const proofs = await prove(changes, options, run);
+    if (options.install) await runMigrations(doors, changes, 'up', { options, run });
     settle(files, run);
     const notes = [...finish(doors, run, options), ...installNotes];
     await releaseHooks(doors, root);

@@ -1,4 +1,5 @@
 import type { ChosenPackage, ManagerRun } from '../ecosystems/work.ts';
+import type { Owner } from '../edits/edit.ts';
 import type { ProofTask } from './proof.ts';
 
 export interface FileChange {
@@ -42,6 +43,20 @@ export interface CommandRun {
   /** The integration's record. */
   record: string;
   /** Its definition did not ship with Ligament. */
+  foreign: boolean;
+}
+
+/** A migration of an integration, as the framework's own console runs it on the project's database. */
+export interface MigrationRun extends Owner {
+  /** Its file, relative to the host's root. */
+  file: string;
+  /** What its tables hold, in words. */
+  holds: string;
+  direction: 'up' | 'down';
+  command: string;
+  args: string[];
+  /** It is to be run; else it is only told. */
+  wanted: boolean;
   foreign: boolean;
 }
 
@@ -102,6 +117,8 @@ export interface ChangeSet {
   /** Run after the installation. */
   commands?: CommandRun[] | undefined;
   scripts?: ScriptRun[] | undefined;
+  /** What is attached runs them when all else has gone well; before anything goes they are rolled back. */
+  migrations?: MigrationRun[] | undefined;
   proofs: ProofTask[];
   tell: string[];
   /** Number of the change in the history that this one takes back. */

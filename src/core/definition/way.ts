@@ -26,6 +26,8 @@ const wayFile = z.strictObject({
   native: z.optional(z.boolean()),
   generated: z.optional(z.boolean()),
   executable: z.optional(z.boolean()),
+  /** It is a migration: what its tables hold, in words. */
+  migration: z.optional(oneLine),
   optional: z.optional(z.boolean()),
   /** Members that the JSON object in it has besides, where a condition holds. */
   merge: z.optional(z.array(z.strictObject({ when, members: z.record(text, z.json()) }))),

@@ -2,7 +2,7 @@ import * as z from 'zod/mini';
 import { when } from './conditions.ts';
 import { pathInHost } from './host-path.ts';
 import { isOwnPath, OWN_PATH } from './own-path.ts';
-import { command, packageName } from './parts.ts';
+import { command, oneLine, packageName } from './parts.ts';
 import { writtenTie } from './ties.ts';
 import { told } from './words.ts';
 
@@ -57,6 +57,10 @@ export const file = z.strictObject({
     'a tool rewrites it on every run, so it is removed whatever it contains by then',
   ),
   executable: told(z.optional(z.boolean()), 'make it executable'),
+  migration: told(
+    z.optional(oneLine),
+    'it is a migration: what its tables hold, in words. It is run with `--with-data` only, and rolled back so by `detach`',
+  ),
   optional: told(
     z.optional(z.boolean()),
     'the integration works without it: where the project is set up by hand already it comes with `--complete` only',

@@ -58,6 +58,7 @@ function ledgerSchema(kinds: ProofKinds) {
     /** Relative to the workspace. */
     made: z.optional(z.array(z.strictObject({ file: ownPath, sha256: z.string() }))),
     data: z.optional(z.array(keptData)),
+    migrations: z.optional(z.array(z.strictObject({ file: ownPath, holds: z.string() }))),
     people: z.optional(people),
     source: z.optional(source),
     kept: z.optional(keptSchema(proof)),
@@ -93,6 +94,7 @@ export function parseLedger(text: string, file: string, workspace: string, kinds
     proofs,
     uses,
     data,
+    ...(result.data.migrations ? { migrations: result.data.migrations } : {}),
     people: users,
     workspace,
     made: made?.map((one) => ({ ...one, file: path.posix.join(workspace, one.file) })),

@@ -35,7 +35,14 @@ export interface Ledger extends OwnedEdits {
   uses?: UsePatterns | undefined;
   /** What the app makes while it runs, in the workspace. */
   data?: KeptData[] | undefined;
+  /** Migrations among its files, relative to the workspace, and what their tables hold. */
+  migrations?: Migration[] | undefined;
   people?: People | undefined;
+}
+
+export interface Migration {
+  file: string;
+  holds: string;
 }
 
 /** The host-relative path of a ledger; a colon stands in no file name of Windows (Naming Files, Paths, and Namespaces). */
@@ -57,6 +64,7 @@ export function renderLedger(record: Ledger): string {
     uses,
     made,
     data,
+    migrations,
     people,
     source,
     kept,
@@ -82,6 +90,7 @@ export function renderLedger(record: Ledger): string {
     uses,
     made: madeHere,
     data,
+    migrations,
     people,
     kept,
   };

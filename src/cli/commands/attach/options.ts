@@ -25,6 +25,11 @@ export const attach = command(
         default: false,
         describe: 'Where it is set up by hand already: put in what would round it off, too',
       })
+      .option('with-data', {
+        type: 'boolean',
+        default: false,
+        describe: "Run the migrations that come with it on the project's database, too",
+      })
       .option('move-packages', {
         type: 'boolean',
         default: false,

@@ -23,6 +23,7 @@ interface AttachOptions extends ChangeOptions {
   take: string[];
   movePackages: boolean;
   complete: boolean;
+  withData: boolean;
   preview: boolean;
   format: 'text' | 'patch';
   file?: string | undefined;
@@ -40,6 +41,7 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
       movePackages: options.movePackages,
       whereItFits: options.everywhere,
       complete: options.complete,
+      withData: options.withData,
     };
     const workspaces = await targets(context, options);
     const requests: AttachRequest[] = [];

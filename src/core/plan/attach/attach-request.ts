@@ -22,4 +22,6 @@ export interface AttachWishes {
   whereItFits: boolean;
   /** Of what is set up by hand already: what would round it off comes too. */
   complete?: boolean;
+  /** The migrations that come are run on the project's database, too. */
+  withData?: boolean;
 }

@@ -1,3 +1,4 @@
+import path from 'node:path';
 import { fill, fillAll, fillText } from '../../definition/fill.ts';
 import type { UsePatterns, UsesSpec } from '../../definition/parts.ts';
 import { ADOPTED, type Ledger, ledgerFile, renderLedger } from '../../ledger/record.ts';
@@ -13,6 +14,7 @@ import type { ProofTask } from '../../change/proof.ts';
 import { tasksFor } from '../../prove/proof-tasks.ts';
 import type { StackFacts } from '../../stacks/sides.ts';
 import type { WorkspaceFacts } from '../../survey/survey.ts';
+import type { Migrating } from '../shared/migration-runs.ts';
 import type { AttachRequest } from './attach-request.ts';
 import type { Adoption } from './adopt.ts';
 import type { Answer } from './choices.ts';
@@ -65,11 +67,27 @@ export function recordFile(context: Context, one: Decided, made: MadeEdit[], kin
     proofs: settleProofs(one.raw, circumstances(context, one), kinds),
     uses: definition.uses && usePatternsOf(definition.uses, one.choices),
     data: definition.data,
+    ...migrationsOf(one.way, one.choices),
     people: definition.people,
     ...(foreign && !one.adoption ? { kept: keepDefinition(one.raw) } : {}),
   };
   const file = ledgerFile(workspace, definition.integration);
   return { file, before: undefined, after: encode(renderLedger(ledger)), role: 'record' };
+}
+
+/** What it is whose migrations can be run. */
+export function migratingOf({ request, stack, way, choices }: Decided): Migrating {
+  const { definition, workspace, foreign = false } = request;
+  return { integration: definition.integration, workspace, foreign, ...sideOf(stack), ...migrationsOf(way, choices) };
+}
+
+function migrationsOf({ files = [] }: Way, values: Readonly<Record<string, string>>): Pick<Ledger, 'migrations'> {
+  const migrations = files.flatMap(({ file, migration }) =>
+    migration === undefined
+      ? []
+      : [{ file: path.posix.normalize(fillText(file, values)), holds: fillText(migration, values) }],
+  );
+  return migrations.length > 0 ? { migrations } : {};
 }
 
 /** The proofs that it is to be given, with the commands that they run. */

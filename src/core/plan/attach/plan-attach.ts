@@ -7,7 +7,7 @@ import path from 'node:path';
 import type { Context } from '../../host/context.ts';
 import { bareStyle } from '../../facts/bare.ts';
 import { fillAll } from '../../definition/fill.ts';
-import { partOf, proofsOf, recordFile, type Decided, tellings } from './decided.ts';
+import { migratingOf, partOf, proofsOf, recordFile, type Decided, tellings } from './decided.ts';
 import { scriptsIn } from './scripts-in.ts';
 import { groupBy } from '../../group-by.ts';
 import { EXIT, Problem } from '../../problem.ts';
@@ -26,6 +26,7 @@ import { asPlanned, fitAround } from '../refit/fit-around.ts';
 import { refuseWithHandwork } from './handwork.ts';
 import { installSteps } from '../shared/install-steps.ts';
 import { alreadyThere, planFiles } from '../shared/plan-files.ts';
+import { migrationRuns, type Migrating } from '../shared/migration-runs.ts';
 import { ownerOf } from '../../edits/replay.ts';
 import { refuseTracked, secretsNeeded } from './secrets.ts';
 import { checkOwnPath } from '../../change/paths.ts';
@@ -68,6 +69,7 @@ async function planInTurn(
   const secrets: SecretNeed[] = [];
   const commands: CommandRun[] = [];
   const scripts: ScriptRun[] = [];
+  const migrating: Migrating[] = [];
   const tell = new Set<string>();
   const groups = groupBy(requests, ({ definition }) => definition.integration);
   for (const [index, group] of [...groups.values()].entries()) {
@@ -80,6 +82,7 @@ async function planInTurn(
     secrets.push(...planned.secrets);
     scripts.push(...planned.scripts);
     commands.push(...decided.flatMap((one) => commandRuns(current, one)));
+    migrating.push(...decided.map(migratingOf));
     leftOut.push(...decided.flatMap((one) => aboutSide(one)));
     for (const one of decided) tellings(one).forEach((line) => tell.add(line));
   }
@@ -101,6 +104,7 @@ async function planInTurn(
     secrets,
     commands,
     scripts,
+    migrations: await migrationRuns(context, migrating, joined, { direction: 'up', wanted: wishes.withData === true }),
     tell: [...tell, ...anew.tell],
     warnings: await warningsOn(context, parts, [...leftOut, ...fitted.words], wishes),
   };

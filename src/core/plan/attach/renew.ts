@@ -17,9 +17,10 @@ import { encode, readText } from '../../text/utf8.ts';
 import { droppedPackages, planDetach } from '../detach/plan-detach.ts';
 import { asPlanned, fitAround } from '../refit/fit-around.ts';
 import { installSteps } from '../shared/install-steps.ts';
+import { migrationRuns } from '../shared/migration-runs.ts';
 import { planFiles, sameEdit } from '../shared/plan-files.ts';
 import type { AttachRequest, AttachWishes } from './attach-request.ts';
-import { partOf, proofsOf, recordFile, type Decided, tellings } from './decided.ts';
+import { migratingOf, partOf, proofsOf, recordFile, type Decided, tellings } from './decided.ts';
 import { refuseWithHandwork } from './handwork.ts';
 import { decide } from './decide.ts';
 import { scriptsIn } from './scripts-in.ts';
@@ -68,6 +69,10 @@ export async function planRenew(
     secrets: secretsNeeded(fresh, request.definition),
     commands: [],
     scripts: scriptsIn(fresh, request),
+    migrations: await migrationRuns(context, [migratingOf(one)], joined, {
+      direction: 'up',
+      wanted: wishes.withData === true,
+    }),
     tell: tellings(one),
     warnings: ['It is attached already: only what is different now changes.', ...fitted.words],
   };

@@ -11,6 +11,7 @@ import { dataInWords, dataOf } from './kept-data.ts';
 import { EXIT, Problem } from '../../problem.ts';
 import type { CodeStyle } from '../../text/code-style.ts';
 import { takeBackSplices } from '../../text/splices.ts';
+import { goingMigrations, tablesInWords } from '../shared/migration-runs.ts';
 import { joinFiles, type ChangeSet, type FileChange } from '../../change/change-set.ts';
 import { fitAround } from '../refit/fit-around.ts';
 import { refuseEditedParts } from './edited-parts.ts';
@@ -50,6 +51,8 @@ export async function planDetach(
   const data = dataOf(context, going);
   warnings.push(...data.map((one) => dataInWords(one, withData)));
   const joined = joinFiles([...taken, ...fitted.files]);
+  const migrations = await goingMigrations(context, going, joined, withData);
+  warnings.push(...migrations.map(tablesInWords));
   const dropped = droppedPackages(going, joined);
   return {
     kind: 'detach',
@@ -64,6 +67,7 @@ export async function planDetach(
     installs: installSteps(context, joined, 'takes the packages out and updates the lockfile'),
     proofs: [],
     staying: await staysByHand(context, going),
+    migrations,
     data: withData ? data.map(({ path: file }) => file) : [],
     tell: going.every(({ adopted }) => adopted) ? [] : ['Restart the dev server if it runs.'],
     warnings,

@@ -7,6 +7,7 @@ import { EXIT, Problem } from '../../problem.ts';
 import { joinFiles, type ChangeSet, type FileChange } from '../../change/change-set.ts';
 import { findUses } from './find-uses.ts';
 import { staysByHand } from './stays-by-hand.ts';
+import { goingMigrations } from '../shared/migration-runs.ts';
 import { installSteps } from '../shared/install-steps.ts';
 import { droppedPackages, planDetach } from './plan-detach.ts';
 
@@ -50,7 +51,10 @@ export async function planUndo(context: Context, history: History, entry: Histor
     installs: installSteps(context, joined, 'brings the installed packages in line'),
     proofs: [],
     tell: [],
-    warnings: [],
+    warnings: (await goingMigrations(context, going, joined, false)).map(
+      ({ file, holds }) =>
+        `What ${file} made in the database stays: ${holds}. "ligament detach" with --with-data rolls the migration back first.`,
+    ),
   };
 }
 

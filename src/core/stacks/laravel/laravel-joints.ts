@@ -37,6 +37,7 @@ export function readLaravel(ground: Ground): StackReading {
       signIn: once(() => leadsToSignIn(ground)),
       paths: once(() => laravelPaths(ground)),
       console: 'artisan',
+      migration: laravelMigration,
       // Which packages tell of providers, and what these offer, is kept from the last start (its docs, "Package Discovery").
       // And compiled views have in them what packages put into these.
       caches: ['bootstrap/cache/packages.php', 'bootstrap/cache/services.php', 'storage/framework/views/*.php'],
@@ -68,6 +69,16 @@ function isDatabaseTold(ground: Ground): boolean {
     /['"]default['"]\s*=>\s*env\(\s*['"]DB_CONNECTION['"]/.test(text) &&
     /['"]sqlite['"]\s*=>\s*\[[^\]]{0,300}['"]database['"]\s*=>\s*env\(\s*['"]DB_DATABASE['"]/.test(text)
   );
+}
+
+/**
+ * A migration by its file, alone: what else waits is the team's to run. `migrate:reset` with a path rolls back what stands there only,
+ * whenever it was run (Laravel's docs, "Rolling Back Migrations").
+ */
+function laravelMigration(file: string): { up: string[]; down: string[] } | undefined {
+  if (!/^database\/migrations\/\w+\.php$/.test(file)) return undefined;
+  const only = [`--path=${file}`, '--no-interaction'];
+  return { up: ['migrate', ...only], down: ['migrate:reset', ...only] };
 }
 
 /** The service providers that an app registers: in a file of their own since Laravel 11, before that in its configuration. */

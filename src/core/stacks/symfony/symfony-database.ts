@@ -1,3 +1,4 @@
+import path from 'node:path';
 import type { Ground } from '../../joints/ground.ts';
 
 const FOLDERS = ['config/packages', 'config/packages/dev', 'config/packages/test', 'config/packages/prod'];
@@ -19,4 +20,18 @@ export function isDatabaseTold(ground: Ground): boolean {
     const isBare = addresses.length === 0 && !/\bdriver\b/.test(text);
     return isBare || (addresses.length > 0 && addresses.every((value) => /env\((\w+:)*DATABASE_URL\)/.test(value)));
   });
+}
+
+/** A migration by its class, alone (DoctrineMigrationsBundle's docs, `doctrine:migrations:execute`): what else waits is the team's to run. */
+export function doctrineMigration(file: string, text: string): { up: string[]; down: string[] } | undefined {
+  const [, namespace] = /^namespace ([\w\\]+);/m.exec(text) ?? [];
+  const [, name] = /\bclass (\w+) extends AbstractMigration\b/.exec(text) ?? [];
+  if (namespace === undefined || name === undefined || path.posix.basename(file) !== `${name}.php`) return undefined;
+  const execute = (way: string): string[] => [
+    'doctrine:migrations:execute',
+    way,
+    `${namespace}\\${name}`,
+    '--no-interaction',
+  ];
+  return { up: execute('--up'), down: execute('--down') };
 }

@@ -4,7 +4,7 @@ import { phpJoints, phpTraits } from '../../joints/php-joints.ts';
 import { namespaceOf } from '../../joints/php-names.ts';
 import { twigFrame } from './plain-parts.ts';
 import { accessJoint, canSignIn, signInJoint } from './sign-in-joint.ts';
-import { isDatabaseTold } from './symfony-database.ts';
+import { doctrineMigration, isDatabaseTold } from './symfony-database.ts';
 import { entitiesOf } from './symfony-entities.ts';
 import { symfonyPeople } from './symfony-people.ts';
 import { symfonyPaths } from './symfony-routes.ts';
@@ -42,6 +42,7 @@ export function readSymfony(ground: Ground): StackReading {
       signIn: once(() => canSignIn(ground)),
       paths: once(() => symfonyPaths(ground)),
       console: ground.has(ground.inHost('bin/console')) ? 'bin/console' : undefined,
+      migration: doctrineMigration,
       // Which bundles there are, and where settings lie, is read once (its docs, "The Cache").
       caches: ['var/cache'],
       serve: front === undefined ? undefined : serveFrom(folder),
