@@ -96,10 +96,12 @@ export async function planWithWarnings({ doors, host }: Context, plan: () => Pro
   );
   // What is taken back is not committed either where its coming was not: other work is what stays different then.
   const touched = changes.kind === 'attach' ? dirty : await unlikeCommitted(doors, host.root, dirty);
-  const warnings = touched.map(({ file }) =>
-    changes.kind === 'attach'
-      ? `${file} has work that is not committed. It stays, and "ligament undo" gives the file back as it is now.`
-      : `${file} has work that is not committed. It stays.`,
+  const warnings = touched.map(({ file, after }) =>
+    after === undefined
+      ? `${file} is not committed, and goes; "ligament undo" gives it back.`
+      : changes.kind === 'attach'
+        ? `${file} has work that is not committed. It stays, and "ligament undo" gives the file back as it is now.`
+        : `${file} has work that is not committed. It stays.`,
   );
   return { ...changes, warnings: [...changes.warnings, ...warnings] };
 }

@@ -6,6 +6,8 @@ import type { ProofSpec, Way } from '../definition/definition.ts';
 import { proofOn, type ProofKinds, type ProvedSide } from '../definition/proof-kind.ts';
 import type { WayFile } from '../definition/way.ts';
 import type { Traits } from '../joints/traits.ts';
+import type { Condition } from '../definition/conditions.ts';
+import { isRecord } from '../records.ts';
 import { aliasesImport } from './aliases.ts';
 import { holds } from './conditions.ts';
 import { clientLine, factValues } from './values.ts';
@@ -73,8 +75,23 @@ export function settleProofs({ proofs }: Pick<Way, 'proofs'>, at: Circumstances,
     .map((spec) => {
       const settled = { ...proofOn(kinds, spec, side) };
       delete settled.when;
-      return fillFacts(settled, facts);
+      return fillFacts(onlyMeant(settled, at), facts);
     });
+}
+
+/** A proof with only those members of its lists whose conditions hold. */
+function onlyMeant(spec: ProofSpec, at: Circumstances): ProofSpec {
+  const meant = (value: unknown): unknown => {
+    if (!Array.isArray(value)) return value;
+    return value
+      .filter((one: unknown) => !isRecord(one) || holds(one.when as Condition | undefined, at))
+      .map((one: unknown) => (isRecord(one) ? omitWhen(one) : one));
+  };
+  return Object.fromEntries(Object.entries(spec).map(([key, value]) => [key, meant(value)])) as ProofSpec;
+}
+
+function omitWhen({ when: _, ...rest }: Record<string, unknown>): Record<string, unknown> {
+  return rest;
 }
 
 function provedSide({ runtime, shownBy }: Traits): ProvedSide {

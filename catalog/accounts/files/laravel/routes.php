@@ -1,14 +1,14 @@
 <?php
 
+// {{confirm.classes}}
 use {{namespace}}\Http\Controllers\Accounts\ForgottenController;
 use {{namespace}}\Http\Controllers\Accounts\ProfileController;
-use {{namespace}}\Http\Controllers\Accounts\RegisterController;
+// {{register.class}}
 use {{namespace}}\Http\Controllers\Accounts\SignInController;
 use Illuminate\Auth\Middleware\Authenticate;
 use Illuminate\Support\Facades\Route;
 
-Route::get('{{register}}', [RegisterController::class, 'form'])->name('accounts.register');
-Route::post('{{register}}', [RegisterController::class, 'register']);
+// {{register.routes}}
 
 Route::get('{{login}}', [SignInController::class, 'form'])->name('login');
 Route::post('{{login}}', [SignInController::class, 'enter']);
@@ -23,6 +23,7 @@ Route::middleware(Authenticate::class)->group(function () {
     Route::get('{{profile}}', [ProfileController::class, 'form'])->name('accounts.profile');
     Route::post('{{profile}}', [ProfileController::class, 'rename']);
     Route::post('{{profile}}/email', [ProfileController::class, 'address'])->name('accounts.address');
+    // {{moving.routes}}
     Route::post('{{profile}}/password', [ProfileController::class, 'password'])->name('accounts.password');
     Route::post('{{profile}}/delete', [ProfileController::class, 'remove'])->name('accounts.delete');
 });

@@ -57,7 +57,11 @@ export async function planRenew(
   const gone = Object.keys(ledger.packages).filter((name) => !Object.hasOwn(one.way.packages, name));
   const going = { ...ledger, packages: Object.fromEntries(gone.map((name) => [name, ''])) };
   const fresh = made.filter((edit) => !ledger.edits.some((old) => sameEdit(old, edit)));
-  const parts = [partOf(one, [])];
+  const part = partOf(one, []);
+  const isThere = ({ name }: { name: string }): boolean => Object.hasOwn(ledger.packages, name);
+  const parts = [
+    { ...part, packages: part.packages.map((each) => ({ ...each, declared: each.declared || isThere(each) })) },
+  ];
   return {
     kind: 'attach',
     title: changeTitle('attach', parts),

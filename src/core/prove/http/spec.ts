@@ -6,6 +6,7 @@ import { command, plants } from '../../definition/proof-parts.ts';
 import { tie } from '../../definition/ties.ts';
 
 const step = z.strictObject({
+  when,
   ask: told(z.optional(z.string().check(z.regex(/^[A-Z]+ (\/|\{\{\w+\}\})\S*$/))), 'method and path: `POST /login`'),
   read: told(z.optional(ownPath), 'instead of a request: a file to read; in a folder, the newest file'),
   as: told(z.optional(z.string()), 'the visitor whose cookies are used; by default always the same one'),

@@ -36,8 +36,8 @@ class Links
         return $user && hash_equals($this->sign($user, (int) $ends), $signature) ? $user : null;
     }
 
-    /** Without the address that people know no mail leaves an app that serves them. */
-    private function origin(Request $request): string
+    /** Where links lead. Without the address that people know no mail leaves an app that serves them. */
+    public function origin(Request $request): string
     {
         $url = rtrim((string) config('app.url'), '/');
         $host = parse_url($url, PHP_URL_HOST);

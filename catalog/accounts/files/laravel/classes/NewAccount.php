@@ -10,10 +10,15 @@ use SensitiveParameter;
 /** Makes accounts. */
 class NewAccount
 {
+    public function has(string $email): bool
+    {
+        return {{people.short}}::query()->where('{{people.field}}', $email)->exists();
+    }
+
     /** The new account; null where the address has one. Nothing but these fields can be set from outside. */
     public function make(string $email, string $name, #[SensitiveParameter] string $password): ?{{people.short}}
     {
-        if ({{people.short}}::query()->where('{{people.field}}', $email)->exists()) {
+        if ($this->has($email)) {
             return null;
         }
         $user = new {{people.short}};

@@ -32,7 +32,7 @@ class ProfileController extends Controller
         return $this->page($user, ['notice' => 'Your name is changed.']);
     }
 
-    public function address(Request $request): Response|RedirectResponse
+    public function address(Request $request{{moving.by}}): Response|RedirectResponse
     {
         $user = $this->own($request);
         if ($refusal = $this->refusal($request, $user, 'current-email')) {
@@ -42,13 +42,7 @@ class ProfileController extends Controller
         if (! Rules::isAddress($email)) {
             return $this->page($user, ['field' => 'email', 'problem' => 'That is not an email address.'], 400);
         }
-        if ({{people.short}}::query()->where('{{people.field}}', $email)->whereKeyNot($user->getKey())->exists()) {
-            return $this->page($user, ['field' => 'email', 'problem' => 'That address has an account already.'], 409);
-        }
-        $user->forceFill(['{{people.field}}' => $email])->save();
-        logger()->info('accounts: address changed');
-
-        return redirect()->route('accounts.profile');
+        // {{moving}}
     }
 
     public function password(Request $request): Response

@@ -12,12 +12,12 @@
         <h2>Email</h2>
         @csrf
         <label for="email">New email</label>
-        <input id="email" name="email" type="email" required maxlength="254" autocomplete="email" @if ($field === 'email') aria-describedby="problem" aria-invalid="true" @endif>
+        <input id="email" name="email" type="email" required maxlength="254" autocomplete="email" @if ($field === 'email') aria-describedby="problem" aria-invalid="true" autofocus @endif>
         @if ($field === 'email')
             <p class="problem" role="alert" id="problem">{{ $problem }}</p>
         @endif
         <label for="current-email">Current password</label>
-        <input id="current-email" name="current_password" type="password" required autocomplete="current-password" @if ($field === 'current-email') aria-describedby="problem" aria-invalid="true" @endif>
+        <input id="current-email" name="current_password" type="password" required autocomplete="current-password" @if ($field === 'current-email') aria-describedby="problem" aria-invalid="true" autofocus @endif>
         @if ($field === 'current-email')
             <p class="problem" role="alert" id="problem">{{ $problem }}</p>
         @endif
@@ -27,12 +27,12 @@
         <h2>Password</h2>
         @csrf
         <label for="current">Current password</label>
-        <input id="current" name="current_password" type="password" required autocomplete="current-password" @if ($field === 'current') aria-describedby="problem" aria-invalid="true" @endif>
+        <input id="current" name="current_password" type="password" required autocomplete="current-password" @if ($field === 'current') aria-describedby="problem" aria-invalid="true" autofocus @endif>
         @if ($field === 'current')
             <p class="problem" role="alert" id="problem">{{ $problem }}</p>
         @endif
         <label for="password">New password</label>
-        <input id="password" name="password" type="password" required minlength="8" maxlength="128" autocomplete="new-password" aria-describedby="rule{{ $field === 'password' ? ' problem' : '' }}" @if ($field === 'password') aria-invalid="true" @endif>
+        <input id="password" name="password" type="password" required minlength="8" maxlength="128" autocomplete="new-password" aria-describedby="rule{{ $field === 'password' ? ' problem' : '' }}" @if ($field === 'password') aria-invalid="true" autofocus @endif>
         @if ($field === 'password')
             <p class="problem" role="alert" id="problem">{{ $problem }}</p>
         @endif
@@ -43,13 +43,13 @@
         @csrf
         <button class="quiet">Sign out</button>
     </form>
-    <details>
+    <details {{ $field === 'known' ? 'open' : '' }}>
         <summary>Delete the account</summary>
         <form method="post" action="{{ route('accounts.delete') }}">
             <p>It cannot be brought back.</p>
             @csrf
             <label for="known">Current password</label>
-            <input id="known" name="current_password" type="password" required autocomplete="current-password" @if ($field === 'known') aria-describedby="problem" aria-invalid="true" @endif>
+            <input id="known" name="current_password" type="password" required autocomplete="current-password" @if ($field === 'known') aria-describedby="problem" aria-invalid="true" autofocus @endif>
             @if ($field === 'known')
                 <p class="problem" role="alert" id="problem">{{ $problem }}</p>
             @endif

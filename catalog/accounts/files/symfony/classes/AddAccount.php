@@ -14,7 +14,7 @@ use Symfony\Component\Console\Output\OutputInterface;
 #[AsCommand(name: 'accounts:add', description: 'Makes an account')]
 final class AddAccount extends Command
 {
-    public function __construct(private readonly Register $register, private readonly EntityManagerInterface $entities)
+    public function __construct(private readonly NewAccounts $accounts, private readonly EntityManagerInterface $entities)
     {
         parent::__construct();
     }
@@ -37,7 +37,7 @@ final class AddAccount extends Command
         if (\is_string($role) && !$canHave) {
             return $this->refuse($output, 'Accounts have no roles here.');
         }
-        $user = $this->register->make($email, Rules::name($name), $password);
+        $user = $this->accounts->make($email, Rules::name($name), $password);
         if (null === $user) {
             return $this->refuse($output, 'That address has an account already.');
         }

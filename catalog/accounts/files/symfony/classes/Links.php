@@ -51,8 +51,8 @@ final class Links
         return $user && hash_equals($this->sign($user, (int) $ends), $signature) ? $user : null;
     }
 
-    /** Without the address that people know no mail leaves an app that serves them. */
-    private function origin(int $port): string
+    /** Where links lead. Without the address that people know no mail leaves an app that serves them. */
+    public function origin(int $port): string
     {
         if (null !== $this->origin && '' !== $this->origin) {
             return rtrim($this->origin, '/');

@@ -3,7 +3,7 @@
 namespace {{namespace}}\Accounts;
 
 use {{people.class}};
-use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
+// {{moving.needs}}
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Log\LoggerInterface;
 use Symfony\Bundle\SecurityBundle\Security;
@@ -55,22 +55,7 @@ final class Profile
         if (!Rules::isAddress($email)) {
             return $this->page($user, ['field' => 'email', 'problem' => 'That is not an email address.'], 400);
         }
-        $before = $user->getUserIdentifier();
-        $other = $this->entities->getRepository({{people.short}}::class)->findOneBy(['{{people.field}}' => $email]);
-        if (null !== $other && $other !== $user) {
-            return $this->page($user, ['field' => 'email', 'problem' => 'That address has an account already.'], 409);
-        }
-        $user->set{{people.capital}}($email);
-        try {
-            $this->entities->flush();
-        } catch (UniqueConstraintViolationException) {
-            $user->set{{people.capital}}($before);
-
-            return $this->page($user, ['field' => 'email', 'problem' => 'That address has an account already.'], 409);
-        }
-        $this->logger->info('accounts: address changed');
-
-        return $this->security->login($user, 'form_login') ?? $this->page($user, ['notice' => 'Your address is changed.']);
+        // {{moving}}
     }
 
     public function password(Request $request): Response

@@ -6,12 +6,12 @@
         <label for="name">Name</label>
         <input id="name" name="name" value="{{ $name }}" maxlength="200" autocomplete="name">
         <label for="email">Email</label>
-        <input id="email" name="email" type="email" value="{{ $email }}" required maxlength="254" autocomplete="username" autofocus @if ($field === 'email') aria-describedby="problem" aria-invalid="true" @endif>
+        <input id="email" name="email" type="email" value="{{ $email }}" required maxlength="254" autocomplete="username" @if ($field === 'email') aria-describedby="problem" aria-invalid="true" @endif {{ $field === 'password' ? '' : 'autofocus' }}>
         @if ($field === 'email')
             <p class="problem" role="alert" id="problem">{{ $problem }}</p>
         @endif
         <label for="password">Password</label>
-        <input id="password" name="password" type="password" required minlength="8" maxlength="128" autocomplete="new-password" aria-describedby="rule{{ $field === 'password' ? ' problem' : '' }}" @if ($field === 'password') aria-invalid="true" @endif>
+        <input id="password" name="password" type="password" required minlength="8" maxlength="128" autocomplete="new-password" aria-describedby="rule{{ $field === 'password' ? ' problem' : '' }}" @if ($field === 'password') aria-invalid="true" autofocus @endif>
         @if ($field === 'password')
             <p class="problem" role="alert" id="problem">{{ $problem }}</p>
         @endif

@@ -2,16 +2,12 @@
 
 namespace {{namespace}}\Accounts;
 
-use {{people.class}};
-use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
-use Doctrine\ORM\EntityManagerInterface;
 use Psr\Log\LoggerInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\RedirectResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Attribute\AsController;
-use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 
 /** Makes an account, and signs in who made it. */
@@ -21,8 +17,7 @@ final class Register
     public function __construct(
         private readonly Pages $pages,
         private readonly Limits $limits,
-        private readonly EntityManagerInterface $entities,
-        private readonly UserPasswordHasherInterface $hasher,
+        private readonly NewAccounts $accounts,
         private readonly Security $security,
         private readonly UrlGeneratorInterface $urls,
         private readonly LoggerInterface $logger,
@@ -53,33 +48,13 @@ final class Register
         if ($problem = Rules::objectionTo($password, $email)) {
             return $this->refuse('password', $problem, $email, $name, 400);
         }
-        $user = $this->make($email, $name, $password);
+        $user = $this->accounts->make($email, $name, $password);
         if (null === $user) {
             return $this->refuse('email', 'That address has an account already.', $email, $name, 409);
         }
         $this->logger->info('accounts: registered');
 
         return $this->security->login($user, 'form_login') ?? $this->profile();
-    }
-
-    /** The new account; null where the address has one. */
-    public function make(string $email, string $name, #[\SensitiveParameter] string $password): ?{{people.short}}
-    {
-        if ($this->entities->getRepository({{people.short}}::class)->findOneBy(['{{people.field}}' => $email])) {
-            return null;
-        }
-        $user = new {{people.short}}();
-        $user->set{{people.capital}}($email);
-        // {{naming}}
-        $user->setPassword($this->hasher->hashPassword($user, $password));
-        $this->entities->persist($user);
-        try {
-            $this->entities->flush();
-        } catch (UniqueConstraintViolationException) {
-            return null;
-        }
-
-        return $user;
     }
 
     private function refuse(string $field, string $problem, string $email, string $name, int $status): Response
