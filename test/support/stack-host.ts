@@ -77,16 +77,25 @@ export class MemoryStackHost {
 
   /** Attaches integrations as one change. */
   async attachAll(integrations: readonly string[], choices: Readonly<Record<string, string>> = {}): Promise<void> {
+    const changes = await this.#planAll(integrations, choices);
+    const filled = new Map((changes.secrets ?? []).map(({ variable, file }) => [`${variable} ${file}`, SECRET]));
+    const real = { ...changes, files: withSecrets(changes.files, filled) };
+    await apply(this.#doors, real, { ...memoryOptions(), workspaces: ['.'] });
+  }
+
+  /** Plans to attach one, and does nothing. */
+  plan(integration: string, choices: Readonly<Record<string, string>> = {}): Promise<ChangeSet> {
+    return this.#planAll([integration], choices);
+  }
+
+  async #planAll(integrations: readonly string[], choices: Readonly<Record<string, string>>): Promise<ChangeSet> {
     const context = await this.open();
     const requests = [];
     for (const one of integrations) {
       const definition = await loadDefinition(context.reader, CATALOG, one);
       requests.push({ definition, workspace: '.', choices: { ...choices } });
     }
-    const changes = await planAttach(context, requests, WISHES);
-    const filled = new Map((changes.secrets ?? []).map(({ variable, file }) => [`${variable} ${file}`, SECRET]));
-    const real = { ...changes, files: withSecrets(changes.files, filled) };
-    await apply(this.#doors, real, { ...memoryOptions(), workspaces: ['.'] });
+    return planAttach(context, requests, WISHES);
   }
 
   /** Attaches an integration by a definition of somebody's own. */

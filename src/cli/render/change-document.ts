@@ -40,6 +40,7 @@ export function changeDocument(changes: ChangeSet): Record<string, unknown> {
         foreign,
       }),
     ),
+    routes: changes.routes ?? [],
     scripts: changes.scripts ?? [],
     secrets: (changes.secrets ?? []).map(({ choice, variable, file }) => ({ choice, variable, file })),
     uses,

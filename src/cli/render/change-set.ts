@@ -25,6 +25,7 @@ export function renderChangeSet(changes: ChangeSet, whole: boolean): string {
     section('Changes', changedFiles(changes, whole)),
     section('New files', wholeFiles(changes, whole, 'new', changes.kind === 'attach' ? SEEN : '')),
     section('Removed files', wholeFiles(changes, whole, 'gone', '--verbose shows what is in them.')),
+    section('Routes', routes(changes)),
     recordsBlock(changes, whole),
     section('Commands', commands(changes)),
     secretsBlock(changes),
@@ -195,6 +196,26 @@ function packagesBlock({ parts, dropped }: ChangeSet): string {
     `removed from ${workspace === '.' ? 'the root' : printable(workspace)}`,
   ]);
   return section('Packages', columns([...rows.values(), ...leaving]).join('\n'));
+}
+
+/** The paths that come and go, and how many stay. */
+function routes({ routes: all = [] }: ChangeSet): string {
+  return all
+    .flatMap(({ workspace, come, gone, stay }) => {
+      const where = workspace === '.' ? '' : ` in ${workspace}`;
+      const shown = (sign: string, paths: readonly string[]): string[] =>
+        paths.length === 0
+          ? []
+          : wrap(printable(paths.join(', ')), 98).map((line, at) => `  ${at === 0 ? sign : ' '} ${line}`);
+      return [
+        ...shown('+', come).map(pc.green),
+        ...shown('-', gone).map(pc.red),
+        pc.dim(
+          `  ${printable(`${counted(stay.length, 'path')} of the project${where} ${stay.length === 1 ? 'stays' : 'stay'} as before, as far as they are written out.`)}`,
+        ),
+      ];
+    })
+    .join('\n');
 }
 
 function recordsBlock({ files, parts }: ChangeSet, whole: boolean): string {

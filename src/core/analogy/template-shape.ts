@@ -41,7 +41,8 @@ function twigTags(text: string): Tag[] {
 function bladeTags(text: string): Tag[] {
   const tags: Tag[] = [];
   for (const { index, 0: whole, 1: name = '' } of text.matchAll(/(?<![\w@.])@([a-z]\w*)/gi)) {
-    if (AT_RULES.test(name)) continue;
+    // What stands in what another one is given is no tag of its own.
+    if (AT_RULES.test(name) || index < (tags.at(-1)?.end ?? 0)) continue;
     let end = index + whole.length;
     if (text[end] === '(') end = closing(text, end);
     tags.push({ start: index, end, name, given: text.slice(index + whole.length, end) });

@@ -60,6 +60,14 @@ export interface MigrationRun extends Owner {
   foreign: boolean;
 }
 
+/** The paths that an app answers before and after a change, as far as they are written down. */
+export interface PlannedRoutes {
+  workspace: string;
+  come: string[];
+  gone: string[];
+  stay: string[];
+}
+
 /** A script of the project that comes with an integration: it runs in the project itself. */
 export interface ScriptRun {
   integration: string;
@@ -119,6 +127,7 @@ export interface ChangeSet {
   scripts?: ScriptRun[] | undefined;
   /** What is attached runs them when all else has gone well; before anything goes they are rolled back. */
   migrations?: MigrationRun[] | undefined;
+  routes?: PlannedRoutes[] | undefined;
   proofs: ProofTask[];
   tell: string[];
   /** Number of the change in the history that this one takes back. */

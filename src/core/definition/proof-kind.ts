@@ -15,6 +15,8 @@ export interface CommandPlace {
   build: string;
   /** The command that serves what was built; undefined where its files are served as they are. */
   serve: string | undefined;
+  /** The command that lists all its routes, where its framework has one. */
+  lists: string | undefined;
   /** Something is built before it is served. */
   isBuilt: boolean;
   /** A program with its arguments, choices filled in. */

@@ -1,4 +1,5 @@
 import type { Joint } from './joint.ts';
+import type { RouteList } from './route-list.ts';
 import type { SheetLanguage, SourceKind } from '../definition/conditions.ts';
 
 /** How a built app is made to answer requests, for proofs. */
@@ -96,6 +97,7 @@ export interface Traits {
   people?: ((this: void) => PeopleFound) | undefined;
   /** The framework's own console, a PHP program of the project, relative to the workspace: proofs run it as `console`. */
   console?: string | undefined;
+  routeList?: RouteList | undefined;
   /** How a migration of the app is run and rolled back by this console, by its file in the workspace and its text; undefined for what is none. */
   migration?: ((this: void, file: string, text: string) => { up: string[]; down: string[] } | undefined) | undefined;
   /** What the framework keeps of its last start, relative to the workspace: packages that come or go make it wrong, and it is made anew by itself. */

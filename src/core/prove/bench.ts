@@ -16,6 +16,7 @@ import type { StackFacts } from '../stacks/sides.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 import type { ProofResult, ProofTask } from '../change/proof.ts';
 import type { Scratch } from './scratch.ts';
+import { staleFiles } from '../change/stale-files.ts';
 import { checkOwnPath } from '../change/paths.ts';
 import { typedProgram } from './proof-commands.ts';
 import { narrowEnvironment } from '../narrow-environment.ts';
@@ -98,6 +99,27 @@ export class Bench {
   /** Notes how a file of the copy is before a proof writes it: it is put back when the proof is over. */
   touch(file: string): void {
     if (!this.#touched.has(file)) this.#touched.set(file, this.context.doors.files.read(file));
+  }
+
+  /** Has a file of the copy, by its path from the host's root, with other contents, or without a file there. */
+  replace(inHost: string, bytes: Uint8Array | undefined): void {
+    const { files } = this.context.doors;
+    checkOwnPath(files, this.root, inHost);
+    const file = path.join(this.root, inHost);
+    this.touch(file);
+    files.makeFolder(path.dirname(file));
+    if (bytes !== undefined) files.put(file, bytes);
+    else if (files.kind(file) !== undefined) files.removeFile(file);
+  }
+
+  /** Drops what the framework has kept in the copy of its last start. */
+  dropCaches(): void {
+    const { files } = this.context.doors;
+    for (const cache of this.stack.traits.caches ?? [])
+      for (const file of staleFiles(files, this.folder, cache)) {
+        if (files.kind(file) === 'folder') files.removeTree(file);
+        else files.removeFile(file);
+      }
   }
 
   /** The absolute path of a file of the workspace, in the copy. Throws a Problem (status 3) for one that leads out of it. */

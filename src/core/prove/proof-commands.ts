@@ -31,11 +31,12 @@ export function aboutProof(
 }
 
 function commandPlace({ context, facts, stack, choices }: ProofPlace): CommandPlace {
-  const { serve, runtime, console: own } = stack.traits;
+  const { serve, runtime, console: own, routeList } = stack.traits;
   return {
     build: buildOf(context, facts, stack),
     serve:
       serve && 'program' in serve ? [serve.program, ...serve.args].join(' ').replace('{{port}}', '<port>') : undefined,
+    lists: routeList && [typedProgram('console', own), ...(routeList.asks[0] ?? [])].join(' '),
     isBuilt: runtime !== 'server' || (serve !== undefined && 'build' in serve && serve.build),
     typed: ([program = '', ...args]) =>
       [typedProgram(program, own), ...args].map((part) => fillText(part, choices)).join(' '),

@@ -50,6 +50,13 @@ describe('shapes of PHP, Twig and Blade', () => {
     );
   });
 
+  it('have no tag in what another tag is given', () => {
+    const rest =
+      '\n    <h1>Tools</h1>\n    @foreach ($tools as $tool)\n        <p>{{ $tool }}</p>\n    @endforeach\n@endsection\n';
+    const text = `@extends('layouts.ap@section('title', 'Tools')\n\n@section('content')${rest}`;
+    expectNested(shapeOfFile(text, 'tools.blade.php'), 'tools.blade.php');
+  });
+
   it('are read in good time, whatever a template is made of', () => {
     // One that took quadratic time would run into the runner's own limit.
     for (const part of ['{% if a ', '{% x %}', "@a('", '@if(', '<a {% ', '{{ '])

@@ -26,6 +26,7 @@ import { asPlanned, fitAround } from '../refit/fit-around.ts';
 import { refuseWithHandwork } from './handwork.ts';
 import { installSteps } from '../shared/install-steps.ts';
 import { alreadyThere, planFiles } from '../shared/plan-files.ts';
+import { plannedRoutes } from '../shared/planned-routes.ts';
 import { migrationRuns, type Migrating } from '../shared/migration-runs.ts';
 import { ownerOf } from '../../edits/replay.ts';
 import { refuseTracked, secretsNeeded } from './secrets.ts';
@@ -105,6 +106,7 @@ async function planInTurn(
     commands,
     scripts,
     migrations: await migrationRuns(context, migrating, joined, { direction: 'up', wanted: wishes.withData === true }),
+    routes: await plannedRoutes(context, fitted.planned, parts),
     tell: [...tell, ...anew.tell],
     warnings: await warningsOn(context, parts, [...leftOut, ...fitted.words], wishes),
   };

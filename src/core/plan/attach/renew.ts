@@ -17,6 +17,7 @@ import { encode, readText } from '../../text/utf8.ts';
 import { droppedPackages, planDetach } from '../detach/plan-detach.ts';
 import { asPlanned, fitAround } from '../refit/fit-around.ts';
 import { installSteps } from '../shared/install-steps.ts';
+import { plannedRoutes } from '../shared/planned-routes.ts';
 import { migrationRuns } from '../shared/migration-runs.ts';
 import { planFiles, sameEdit } from '../shared/plan-files.ts';
 import type { AttachRequest, AttachWishes } from './attach-request.ts';
@@ -77,6 +78,7 @@ export async function planRenew(
       direction: 'up',
       wanted: wishes.withData === true,
     }),
+    routes: await plannedRoutes(context, fitted.planned, parts),
     tell: tellings(one),
     warnings: ['It is attached already: only what is different now changes.', ...fitted.words],
   };

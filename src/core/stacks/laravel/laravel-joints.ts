@@ -5,6 +5,7 @@ import type { Ground, StackReading } from '../../joints/ground.ts';
 import { blockedJoint, type JointOf } from '../../joints/joint.ts';
 import { phpJoints, phpTraits } from '../../joints/php-joints.ts';
 import { middlewareJoint, reportJoint } from './laravel-pipeline.ts';
+import { laravelRouteList } from './laravel-route-list.ts';
 import { laravelPeople } from './laravel-people.ts';
 import { bladeFrame } from './laravel-views.ts';
 import { modelsOf } from './laravel-models.ts';
@@ -37,6 +38,7 @@ export function readLaravel(ground: Ground): StackReading {
       signIn: once(() => leadsToSignIn(ground)),
       paths: once(() => laravelPaths(ground)),
       console: 'artisan',
+      routeList: laravelRouteList,
       migration: laravelMigration,
       // Which packages tell of providers, and what these offer, is kept from the last start (its docs, "Package Discovery").
       // And compiled views have in them what packages put into these.

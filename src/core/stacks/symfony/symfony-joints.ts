@@ -7,6 +7,7 @@ import { accessJoint, canSignIn, signInJoint } from './sign-in-joint.ts';
 import { doctrineMigration, isDatabaseTold } from './symfony-database.ts';
 import { entitiesOf } from './symfony-entities.ts';
 import { symfonyPeople } from './symfony-people.ts';
+import { symfonyRouteList } from './symfony-route-list.ts';
 import { symfonyPaths } from './symfony-routes.ts';
 import { bundlesJoint } from './bundles-joint.ts';
 import { symfonyEnvironment } from './environment-joint.ts';
@@ -42,6 +43,7 @@ export function readSymfony(ground: Ground): StackReading {
       signIn: once(() => canSignIn(ground)),
       paths: once(() => symfonyPaths(ground)),
       console: ground.has(ground.inHost('bin/console')) ? 'bin/console' : undefined,
+      routeList: symfonyRouteList,
       migration: doctrineMigration,
       // Which bundles there are, and where settings lie, is read once (its docs, "The Cache").
       caches: ['var/cache'],

@@ -175,9 +175,24 @@ export function listing(
   return [{ file, format: 'yaml', operation: { op: 'set', pointer: joinPointer([name]), value }, seed: '' }];
 }
 
-/** The paths that an app answers by its own controllers, as far as they are written out. */
+/** The paths that an app answers, as far as they are written out: by its controllers, or in its lists of routes. */
 export function symfonyPaths(ground: Ground): string[] {
   const controllers = controllersOf(ground);
   const stated = controllers.flatMap(({ routes }) => routes.map(({ address }) => address));
-  return [...stated, ...listedRoutes(ground, controllers).flatMap(({ address }) => address ?? [])];
+  const listed = listedRoutes(ground, controllers).flatMap(({ address }) => address ?? []);
+  const folder = ground.inHost('config/routes');
+  const more = ground.names(folder).filter((name) => /\.ya?ml$/.test(name));
+  const files = [...routeFiles(ground), ...more.map((name) => `${folder}/${name}`)];
+  return [...new Set([...stated, ...listed, ...files.flatMap((file) => pathsListed(ground.text(file) ?? ''))])];
+}
+
+/** The paths of the routes that a file in YAML lists, whoever answers them. */
+function pathsListed(source: string): string[] {
+  const read = readYaml(source);
+  const contents: unknown = 'reason' in read ? undefined : read.document.contents;
+  if (!isMap(contents)) return [];
+  return contents.items.flatMap(({ value }) => {
+    const address: unknown = isMap(value) ? value.get('path') : undefined;
+    return typeof address === 'string' && isPlain(address) ? [address] : [];
+  });
 }
