@@ -187,6 +187,7 @@ async function buildTools() {
     corpus: 'test/corpus/run.ts',
     stacks: 'test/stacks/run.ts',
     wild: 'test/wild/run.ts',
+    attacks: 'test/attacks/run.ts',
   };
   const present = Object.fromEntries(Object.entries(tools).filter(([, file]) => existsSync(root + file)));
   const { metafile } = await build({
