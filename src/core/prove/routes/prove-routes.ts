@@ -14,8 +14,9 @@ export async function proveRoutes(bench: Bench): Promise<ProofResult> {
   if ('output' in after) return bench.result(false, after.shown, ['it lists no routes'], after.output);
   withoutLigament(bench);
   const before = await list(bench, routeList);
+  // A project that does not start by itself says nothing of how its routes were.
   if ('output' in before)
-    return bench.result(false, before.shown, ['without what Ligament put in it lists no routes'], before.output);
+    return bench.unseen(`${after.shown}: ${after.routes.length} routes`, 'without it the project lists none');
   const { added, harmed, hidden } = compareRoutes(before.routes, after.routes);
   const missing = spec.adds && added.length === 0 ? ['none of its routes is there'] : [];
   const missed = [...missing, ...harmed, ...hidden];
