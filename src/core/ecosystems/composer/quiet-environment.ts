@@ -27,6 +27,8 @@ export function quietEnvironment(environment: Doors['environment'], fetching?: F
   return {
     ...Object.fromEntries(settings),
     GIT_CONFIG_COUNT: String(first + NOTHING_RUNS.length),
+    // It breaks what it says where a screen would end, in the middle of paths.
+    COLUMNS: '1000',
     GIT_TERMINAL_PROMPT: '0',
     GIT_OPTIONAL_LOCKS: '0',
     GIT_ALLOW_PROTOCOL: byGit ? 'https:http:ssh' : 'none',
