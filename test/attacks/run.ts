@@ -37,6 +37,10 @@ const SYMFONY: App = {
   mails: (folder) => filesIn(path.join(folder, 'var/accounts/outbox')),
 };
 
+// Sessions that are kept in the database would hold a lock on the file that the copy has instead.
+const SESSIONS =
+  "framework: { session: { handler_id: session.handler.native_file, save_path: '%kernel.project_dir%/var/sessions' } }\n";
+
 const LARAVEL = (folder: string): App => ({
   environment: {
     APP_ENV: 'local',
@@ -84,6 +88,7 @@ async function attack(original: string): Promise<boolean> {
   fs.cpSync(original, folder, { recursive: true, verbatimSymlinks: true });
   fs.rmSync(path.join(folder, 'var'), { recursive: true, force: true });
   const app = fs.existsSync(path.join(folder, 'artisan')) ? LARAVEL(folder) : SYMFONY;
+  if (app === SYMFONY) fs.writeFileSync(path.join(folder, 'config/packages/zz_attacked.yaml'), SESSIONS);
   const migrated = spawnSync('php', app.migrate, {
     cwd: folder,
     env: { ...process.env, ...app.environment },
