@@ -127,6 +127,7 @@ function wayOf({ way, title, quiet, path, fits, proofs }: Head, parts: readonly 
   const ties: Tie[] = [];
   const files: WayFile[] = [];
   const commands: Way['commands'] = [];
+  const tell: string[] = [];
   let formatter: string | undefined;
   for (const { value, path: own } of parts) {
     for (const [name, need] of Object.entries(value.packages ?? {})) {
@@ -146,6 +147,7 @@ function wayOf({ way, title, quiet, path, fits, proofs }: Head, parts: readonly 
       files.push(fileOf(one));
     });
     formatter = value.formatter ?? formatter;
+    tell.push(...(value.tell ?? []));
     value.commands?.forEach((one, index) => {
       at.note(['commands', commands.length], [...own, 'commands', index]);
       commands.push(one);
@@ -160,6 +162,7 @@ function wayOf({ way, title, quiet, path, fits, proofs }: Head, parts: readonly 
     ...(files.length > 0 ? { files } : {}),
     ...(Object.keys(fragments).length > 0 ? { fragments } : {}),
     ...(commands.length > 0 ? { commands } : {}),
+    ...(tell.length > 0 ? { tell } : {}),
     ...dropUndefined({ formatter }),
     proofs: proofs.map(({ proof, path: own }, index) => proofOf(proof, at.below(['proofs', index]), own)),
   };

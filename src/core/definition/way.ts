@@ -45,6 +45,7 @@ export const way = z.strictObject({
   fragments: z.optional(z.record(text, z.array(z.strictObject({ when, text })))),
   formatter: z.optional(packageName),
   commands: z.optional(z.array(command)),
+  tell: z.optional(z.array(text)),
 });
 
 export type WayAlone = z.infer<typeof way>;

@@ -85,6 +85,7 @@ export const wayParts = {
     z.optional(packageName),
     "a package of the way that lays sources out (Prettier's API). Its settings are found by formatting the project's own sources: `{{style.settings}}` stands for them, as JSON",
   ),
+  tell: told(z.optional(z.array(z.string())), 'what is told at the end, after what is told for all ways'),
   commands: told(
     z.optional(z.array(command)),
     'commands to run in the workspace once the packages are installed. What they write is restored if anything fails, and what they create is removed with the integration',

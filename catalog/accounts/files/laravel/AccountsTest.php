@@ -14,6 +14,7 @@ class AccountsTest extends TestCase
     protected function setUp(): void
     {
         parent::setUp();
+        $this->withoutVite();
         // In memory: no other database is touched, whatever the settings say.
         config([
             'database.default' => 'accounts_test',

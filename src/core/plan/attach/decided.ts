@@ -44,8 +44,8 @@ export interface Decided {
 }
 
 /** What the developer is told at the end, with the answers to choices in it. */
-export function tellings({ request, choices }: Decided): string[] {
-  return (request.definition.tell ?? []).map((line) => fillText(line, choices));
+export function tellings({ request, way, choices }: Decided): string[] {
+  return [...(request.definition.tell ?? []), ...(way.tell ?? [])].map((line) => fillText(line, choices));
 }
 
 /** The record of what is attached, as a new file. */
