@@ -54,7 +54,9 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
         const { folder, name } = place;
         const definition = await definitionFor(context, asked, place);
         if (definition !== asked)
-          output.say(`${pc.yellow('Note')}  ${asked.title} in ${printable(name)} is ${definition.integration}.`);
+          output.say(
+            `${pc.yellow('Note')}  ${asked.title} for ${printable(name)} is the integration ${definition.integration}.`,
+          );
         const held = context.ledgers.find(
           (ledger) => ledger.integration === definition.integration && ledger.workspace === folder,
         );
