@@ -90,7 +90,9 @@ function onlyMeant(spec: ProofSpec, at: Circumstances): ProofSpec {
   return Object.fromEntries(Object.entries(spec).map(([key, value]) => [key, meant(value)])) as ProofSpec;
 }
 
-function omitWhen({ when: _, ...rest }: Record<string, unknown>): Record<string, unknown> {
+function omitWhen(record: Record<string, unknown>): Record<string, unknown> {
+  const rest = { ...record };
+  delete rest.when;
   return rest;
 }
 
