@@ -69,6 +69,10 @@ const facts = {
     z.optional(z.literal('told')),
     'the environment alone says which database a PHP app uses (`DATABASE_URL` in Symfony, `DB_CONNECTION` and `DB_DATABASE` in Laravel): a proof can give a copy one of its own',
   ),
+  frame: told(
+    z.optional(z.enum(['layout', 'document'])),
+    'what pages of a PHP app are shown in: its own `layout`, or a `document` of their own where it has none',
+  ),
   signIn: told(z.optional(z.literal('there')), 'people can sign in to the app, by whatever it has for that'),
   sheets: told(
     z.optional(z.array(z.enum(SHEET_LANGUAGES))),

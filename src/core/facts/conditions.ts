@@ -146,6 +146,11 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
     database === undefined || stack.traits.databaseTold?.()
       ? []
       : ['its environment does not say which database it uses'],
+  frame: ({ frame }, { stack }) => {
+    const isDocument = /<html\b/i.test(stack.traits.frame?.().begin ?? '');
+    if (frame === undefined || isDocument === (frame === 'document')) return [];
+    return [isDocument ? 'its pages have no layout' : 'its pages have a layout'];
+  },
   signIn: ({ signIn }, { stack, hasPeople }) =>
     signIn === undefined || hasPeople || stack.traits.signIn?.() ? [] : ['nobody can sign in to it yet'],
   sheets: ({ sheets = [] }, { stack }) =>
