@@ -4,6 +4,7 @@
         [&_nav]:flex [&_nav]:flex-wrap [&_nav]:items-center [&_nav]:gap-x-4 [&_nav]:gap-y-2
         [&_.tools]:flex [&_.tools]:flex-wrap [&_.tools]:items-center [&_.tools]:justify-between [&_.tools]:gap-x-4 [&_.tools]:gap-y-2
         [&_.wide]:overflow-x-auto [&_table]:w-full
+        [&_p]:my-3 [&>form>button]:mt-4
         [&_th]:border-b [&_th]:border-gray-500/40 [&_th]:px-3 [&_th]:py-2 [&_th]:text-left
         [&_td]:border-b [&_td]:border-gray-500/40 [&_td]:px-3 [&_td]:py-2 [&_td]:align-top
         [&_form]:flex [&_form]:flex-wrap [&_form]:items-center [&_form]:gap-2
