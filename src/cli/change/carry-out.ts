@@ -19,13 +19,13 @@ import { chooseWorkspaces } from '../../core/survey/choose-workspaces.ts';
 import type { WorkspaceFacts } from '../../core/survey/survey.ts';
 import { unlikeCommitted } from '../../core/survey/committed-files.ts';
 import { findVersionControl } from '../../core/survey/version-control.ts';
-import { typedMigration } from '../../core/plan/shared/migration-runs.ts';
+import { typedMigration } from '../../core/change/migration.ts';
 import type { Output } from '../output.ts';
 import { waiting } from '../at-work.ts';
 import { recoveredInWords } from '../render/recovered.ts';
 import { renderChangeSet } from '../render/change-set.ts';
 import { printable } from '../render/printable.ts';
-import { agreed, askForMigrations, checkCommands, filledIn } from './consent.ts';
+import { agreed, withMigrationsAsked, checkCommands, filledIn } from './consent.ts';
 import { openCatalog, interruption, openDoors } from '../session.ts';
 
 interface OpenedHost {
@@ -129,20 +129,20 @@ export async function carryOut(
   lock: HostLock | undefined,
 ): Promise<number> {
   const settled = await settleChange(context, planned);
-  const changes = options.install ? settled : withoutMigrations(settled);
-  output.say(renderChangeSet(changes, options.verbose));
+  const shown = options.install ? settled : withoutMigrations(settled);
+  output.say(renderChangeSet(shown, options.verbose));
   if (options.preview) {
-    output.document(EXIT.done, { preview: true, changes: changeDocument(changes) });
+    output.document(EXIT.done, { preview: true, changes: changeDocument(shown) });
     return EXIT.done;
   }
-  checkCommands(changes, options);
+  checkCommands(shown, options);
   if (!options.yes) output.say('');
-  if (!options.yes && !(await agreed(changes))) {
+  if (!options.yes && !(await agreed(shown))) {
     output.note('Nothing was changed.');
     output.document(EXIT.refused, { agreed: false });
     return EXIT.refused;
   }
-  if (!options.yes && options.install) await askForMigrations(changes);
+  const changes = options.yes || !options.install ? shown : await withMigrationsAsked(shown);
   if (options.install) for (const run of changes.installs) await workOfRun(run)?.check(context);
   const managed = changes.installs.flatMap((run) => workOfRun(run)?.writes(context.facts.manager, run.folder) ?? []);
   const touched = [...changes.files.map(({ file }) => file), ...(options.install ? managed : [])];
@@ -204,7 +204,10 @@ function conclude(
     for (const { program, args, workspace, purpose } of changes.commands ?? [])
       next.push(`Run in ${workspace}: ${[program, ...args].join(' ')} (${purpose}).`);
   for (const one of changes.migrations ?? [])
-    if (one.direction === 'up' && !one.wanted) next.unshift(`Migrate the database: ${typedMigration(one)}`);
+    if (one.direction === 'up' && !one.wanted)
+      next.unshift(
+        `Migrate the database${one.workspace === '.' ? '' : `, in ${one.workspace}`}: ${typedMigration(one)}`,
+      );
   if (leftByHand(changes)) next.unshift(`Run ${context.facts.manager.name} install: ${left}.`);
   if (changes.proofs.length > 0 && applied.proofs.length === 0) next.push('Not proved yet: ligament prove does it.');
   output.say('');

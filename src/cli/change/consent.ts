@@ -1,10 +1,10 @@
 import type { ChangeOptions } from './change-options.ts';
-import type { ChangeSet } from '../../core/change/change-set.ts';
+import type { ChangeSet, MigrationRun } from '../../core/change/change-set.ts';
 import { withSecrets } from '../../core/plan/attach/secrets.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
 import type { ProofTask } from '../../core/change/proof.ts';
 import { printable } from '../render/printable.ts';
-import { typedMigration } from '../../core/plan/shared/migration-runs.ts';
+import { typedMigration } from '../../core/change/migration.ts';
 import { inPlaces } from '../render/change-set.ts';
 
 /** Throws a Problem (status 3) where something would run that somebody else has thought of: agreeing to the rest is no consent to that. */
@@ -67,18 +67,30 @@ export async function agreed({ uses = [] }: ChangeSet): Promise<boolean> {
       next: 'Agree beforehand with --yes, or look first with --preview. Nothing was changed.',
     });
   }
-  const { confirmed } = await import('../ask.ts');
-  return confirmed(
+  return confirms(
     uses.length === 0 ? 'Make these changes?' : `Take it out, although it is still used in ${inPlaces(uses)}?`,
   );
 }
 
-/** Asks about each migration that comes, where somebody agrees at a terminal: agreeing to files is no consent to a change of a database. */
-export async function askForMigrations({ migrations = [] }: ChangeSet): Promise<void> {
-  for (const one of migrations.filter(({ direction, wanted }) => direction === 'up' && !wanted)) {
-    const { confirmed } = await import('../ask.ts');
-    one.wanted = await confirmed(`Run ${printable(one.file)} on the project's database, too?`);
+/**
+ * A change set with those migrations wanted that somebody agrees to at a terminal, one by one: agreeing to files is no consent to a change of
+ * a database.
+ */
+export async function withMigrationsAsked(changes: ChangeSet): Promise<ChangeSet> {
+  const asked: MigrationRun[] = [];
+  for (const one of changes.migrations ?? []) {
+    const isOpen = one.direction === 'up' && !one.wanted;
+    asked.push(
+      isOpen ? { ...one, wanted: await confirms(`Run ${printable(one.file)} on the project's database, too?`) } : one,
+    );
   }
+  return { ...changes, migrations: asked };
+}
+
+/** The answer to a yes-or-no question; the prompts are loaded by the first one. */
+async function confirms(question: string): Promise<boolean> {
+  const { confirmed } = await import('../ask.ts');
+  return confirmed(question);
 }
 
 /** The change set with its secrets in their places: what is written, and never shown. */

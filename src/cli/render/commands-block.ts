@@ -1,6 +1,6 @@
 import pc from 'picocolors';
 import type { ChangeSet, MigrationRun, ScriptRun } from '../../core/change/change-set.ts';
-import { typedMigration } from '../../core/plan/shared/migration-runs.ts';
+import { typedMigration } from '../../core/change/migration.ts';
 import { columns } from './columns.ts';
 import plainWidth from './plain-width.ts';
 import { printable } from './printable.ts';
@@ -18,28 +18,19 @@ const REACH = [
 
 /** All that will run: in the project itself, and in a copy of it. */
 export function commandsBlock(changes: ChangeSet): string {
-  const { installs, proofs, commands: own = [], scripts = [], stale = [], migrations = [] } = changes;
-  const rows = installs.map(({ command, args, folder, purpose }) => [
-    `  ${[command, ...args].join(' ')}`,
-    pc.dim(`${purpose}${folder === '.' ? '' : `, in ${printable(folder)}`}`),
-  ]);
+  const { installs, proofs, commands: own = [], scripts = [], stale = [] } = changes;
+  const rows = migrationRows(changes, 'down');
+  for (const { command, args, folder, purpose } of installs)
+    rows.push([`  ${[command, ...args].join(' ')}`, pc.dim(`${purpose}${placed(folder)}`)]);
   for (const { program, args, purpose, workspace, foreign } of own) {
-    const where = workspace === '.' ? '' : `, in ${workspace}`;
-    rows.push([
-      `  ${printable([program, ...args].join(' '))}`,
-      pc.dim(printable(`${purpose}${where}${needs(foreign)}`)),
-    ]);
+    const words = `${printable(purpose)}${placed(workspace)}${needs(foreign)}`;
+    rows.push([`  ${printable([program, ...args].join(' '))}`, pc.dim(words)]);
   }
   for (const { name, command, by, foreign } of scripts)
     rows.push([`  ${printable(`${name}: ${command}`)}`, pc.dim(`${BY[by]}${by === 'people' ? '' : needs(foreign)}`)]);
   for (const file of stale)
     rows.push([`  (removes ${printable(file)})`, pc.dim('a cache, which the framework makes again when it starts')]);
-  for (const one of migrations)
-    if (one.wanted || one.direction === 'up')
-      rows.splice(one.direction === 'down' ? 0 : rows.length, 0, [
-        `  ${printable(typedMigration(one))}`,
-        pc.dim(`${MIGRATES[one.direction]}${one.wanted ? needs(one.foreign) : '; only with --with-data'}`),
-      ]);
+  rows.push(...migrationRows(changes, 'up'));
   const copies = proofs.flatMap((task) =>
     (task.runs ?? []).map((one) => ({
       one,
@@ -56,6 +47,20 @@ const MIGRATES: Record<MigrationRun['direction'], string> = {
   up: "migrates the project's database, by code of the project",
   down: "rolls its migration back in the project's database first, by code of the project",
 };
+
+/** Those that are run, and those that come and are not. */
+function migrationRows({ migrations = [] }: ChangeSet, direction: MigrationRun['direction']): string[][] {
+  return migrations
+    .filter((one) => one.direction === direction && (one.wanted || direction === 'up'))
+    .map((one) => {
+      const when = one.wanted ? needs(one.foreign) : '; only with --with-data';
+      return [`  ${printable(typedMigration(one))}`, pc.dim(`${MIGRATES[direction]}${placed(one.workspace)}${when}`)];
+    });
+}
+
+function placed(folder: string): string {
+  return folder === '.' ? '' : `, in ${printable(folder)}`;
+}
 
 function needs(foreign: boolean | undefined): string {
   return foreign ? '; only with --allow-commands' : '';

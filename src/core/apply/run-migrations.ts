@@ -1,5 +1,6 @@
 import path from 'node:path';
 import type { ChangeSet, MigrationRun } from '../change/change-set.ts';
+import { typedMigration } from '../change/migration.ts';
 import type { Doors } from '../ports.ts';
 import { EXIT, Problem } from '../problem.ts';
 import { linesThatMatter } from '../text/lines-that-matter.ts';
@@ -19,7 +20,7 @@ export async function runMigrations(
   const { root, signal, onEvent } = options;
   for (const one of migrations.filter((each) => each.wanted && each.direction === direction)) {
     signal.throwIfAborted();
-    const shown = [one.command, ...one.args].join(' ');
+    const shown = typedMigration(one);
     onEvent({ step: 'running', command: shown });
     const result = await doors.processes.run(one.command, one.args, {
       cwd: path.join(root, one.workspace),

@@ -9,6 +9,7 @@ import type { Traits } from '../joints/traits.ts';
 import type { Condition } from '../definition/conditions.ts';
 import { isRecord } from '../records.ts';
 import { aliasesImport } from './aliases.ts';
+import { classList } from '../formats/php/class-list.ts';
 import { holds } from './conditions.ts';
 import { clientLine, factValues } from './values.ts';
 
@@ -107,13 +108,12 @@ export function valuesFor(at: Circumstances): Record<string, string> {
 
 /** Answers that are classes of PHP, as the code of a list. */
 function asCode(choices: Readonly<Record<string, string>>): Record<string, string> {
-  const classes = Object.entries(choices).filter(([, value]) => /^[A-Z]\w*(\\\w+)+(, [A-Z]\w*(\\\w+)+)*$/.test(value));
-  const code = (value: string): string =>
-    value
-      .split(', ')
-      .map((one) => `\\${one}::class`)
-      .join(',\n        ');
-  return Object.fromEntries(classes.map(([key, value]) => [`${key}.code`, code(value)]));
+  return Object.fromEntries(
+    Object.entries(choices).flatMap(([key, value]) => {
+      const code = classList(value);
+      return code === undefined ? [] : [[`${key}.code`, code]];
+    }),
+  );
 }
 
 /** Fills in the facts alone: every other placeholder stays. */

@@ -19,6 +19,15 @@ export interface RouteList {
   read(this: void, said: string): ListedRoute[] | undefined;
 }
 
+/** The JSON in what a console says, from its first bracket on: an app may say something of its own before. Undefined where there is none. */
+export function jsonIn(said: string, bracket: '{' | '['): unknown {
+  try {
+    return JSON.parse(said.slice(said.indexOf(bracket)));
+  } catch {
+    return undefined;
+  }
+}
+
 /** How one list of routes differs from one before: in what was there, and in what no request reaches. */
 export interface RouteChanges {
   added: ListedRoute[];

@@ -27,7 +27,7 @@ import { refuseWithHandwork } from './handwork.ts';
 import { installSteps } from '../shared/install-steps.ts';
 import { alreadyThere, planFiles } from '../shared/plan-files.ts';
 import { plannedRoutes } from '../shared/planned-routes.ts';
-import { migrationRuns, type Migrating } from '../shared/migration-runs.ts';
+import { migrationRuns } from '../shared/migration-runs.ts';
 import { ownerOf } from '../../edits/replay.ts';
 import { refuseTracked, secretsNeeded } from './secrets.ts';
 import { checkOwnPath } from '../../change/paths.ts';
@@ -63,30 +63,23 @@ async function planInTurn(
   agreed: ReadonlyMap<string, string>,
 ): Promise<ChangeSet> {
   let current = context;
-  const parts: AttachedPart[] = [];
   const files: FileChange[] = [];
   const leftOut: string[] = [];
-  const proofs: ChangeSet['proofs'] = [];
-  const secrets: SecretNeed[] = [];
-  const commands: CommandRun[] = [];
-  const scripts: ScriptRun[] = [];
-  const migrating: Migrating[] = [];
-  const tell = new Set<string>();
+  const all: Decided[] = [];
+  const planned: PlannedGroup[] = [];
   const groups = groupBy(requests, ({ definition }) => definition.integration);
   for (const [index, group] of [...groups.values()].entries()) {
     if (index > 0) current = await asPlanned(current, files);
     const decided = await decideAll(current, group, { ...wishes, agreed }, leftOut);
-    const planned = await planGroup(current, decided);
-    parts.push(...planned.parts);
-    files.push(...planned.files);
-    proofs.push(...planned.proofs);
-    secrets.push(...planned.secrets);
-    scripts.push(...planned.scripts);
-    commands.push(...decided.flatMap((one) => commandRuns(current, one)));
-    migrating.push(...decided.map(migratingOf));
-    leftOut.push(...decided.flatMap((one) => aboutSide(one)));
-    for (const one of decided) tellings(one).forEach((line) => tell.add(line));
+    const one = await planGroup(current, decided);
+    planned.push(one);
+    files.push(...one.files);
+    all.push(...decided);
+    leftOut.push(...decided.flatMap(aboutSide));
   }
+  const parts = planned.flatMap((one) => one.parts);
+  const secrets = planned.flatMap((one) => one.secrets);
+  const proofs = planned.flatMap((one) => one.proofs);
   checkTaken(parts, wishes.take);
   const fitted = await fitAround(context, files);
   await refuseTracked(context.doors, context.host.root, secrets);
@@ -103,11 +96,14 @@ async function planInTurn(
     // What was fitted is proved as it is now.
     proofs: [...proofs.filter((task) => !fitted.ledgers.some((one) => ownerOf(one) === ownerOf(task))), ...anew.proofs],
     secrets,
-    commands,
-    scripts,
-    migrations: await migrationRuns(context, migrating, joined, { direction: 'up', wanted: wishes.withData === true }),
-    routes: await plannedRoutes(context, fitted.planned, parts),
-    tell: [...tell, ...anew.tell],
+    commands: all.flatMap((one) => commandRuns(context, one)),
+    scripts: planned.flatMap((one) => one.scripts),
+    migrations: await migrationRuns(context, all.map(migratingOf), joined, {
+      direction: 'up',
+      wanted: wishes.withData === true,
+    }),
+    routes: await plannedRoutes(context, fitted.planned, all),
+    tell: [...new Set(all.flatMap(tellings)), ...anew.tell],
     warnings: await warningsOn(context, parts, [...leftOut, ...fitted.words], wishes),
   };
 }
@@ -175,16 +171,15 @@ async function decideAll(
   return decided;
 }
 
-async function planGroup(
-  context: Context,
-  decided: readonly Decided[],
-): Promise<{
+interface PlannedGroup {
   parts: AttachedPart[];
   files: FileChange[];
   proofs: ChangeSet['proofs'];
   secrets: SecretNeed[];
   scripts: ScriptRun[];
-}> {
+}
+
+async function planGroup(context: Context, decided: readonly Decided[]): Promise<PlannedGroup> {
   const owner = ({ request }: Decided): string =>
     ownerOf({ integration: request.definition.integration, workspace: request.workspace });
   const planned = await planFiles(

@@ -78,7 +78,7 @@ export async function planRenew(
       direction: 'up',
       wanted: wishes.withData === true,
     }),
-    routes: await plannedRoutes(context, fitted.planned, parts),
+    routes: await plannedRoutes(context, fitted.planned, [one]),
     tell: tellings(one),
     warnings: ['It is attached already: only what is different now changes.', ...fitted.words],
   };

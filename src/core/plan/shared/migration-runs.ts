@@ -51,20 +51,9 @@ export async function goingMigrations(
   files: readonly FileChange[],
   wanted: boolean,
 ): Promise<MigrationRun[]> {
+  const having = going.filter(({ migrations = [] }) => migrations.length > 0);
+  if (having.length === 0) return [];
   const shipped = new Set(catalogIds(context.doors.files, context.catalog));
-  const all = going.map((ledger) => ({ ...ledger, foreign: !shipped.has(ledger.integration) }));
+  const all = having.map((ledger) => ({ ...ledger, foreign: !shipped.has(ledger.integration) }));
   return migrationRuns(context, all, files, { direction: 'down', wanted });
-}
-
-/** The command of a migration, as a developer types it. */
-export function typedMigration({ command, args, workspace }: MigrationRun): string {
-  const typed = [command, ...args].map((part) => (/[\\\s]/.test(part) ? `'${part}'` : part)).join(' ');
-  return workspace === '.' ? typed : `${typed} (in ${workspace})`;
-}
-
-/** What becomes of what a migration has made in a database, in words. */
-export function tablesInWords({ file, holds, wanted }: MigrationRun): string {
-  return wanted
-    ? `${file} is rolled back in the project's database first. Lost for good: ${holds}.`
-    : `What ${file} made in the database stays: ${holds}. --with-data rolls the migration back first.`;
 }

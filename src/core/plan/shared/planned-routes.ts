@@ -1,35 +1,37 @@
 import type { PlannedRoutes } from '../../change/change-set.ts';
-import { bareStack } from '../../facts/bare.ts';
 import type { Context } from '../../host/context.ts';
-import { readSides } from '../../stacks/sides.ts';
+import { readSides, type StackFacts } from '../../stacks/sides.ts';
 
+/** A workspace that something is attached to, with its stack as it was read for that. */
 interface Place {
-  workspace: string;
-  side?: 'browser' | 'server' | 'tools' | undefined;
+  facts: { folder: string };
+  stack: StackFacts;
 }
 
-/** What the paths that apps answer come to by a plan, as far as they are written down; nothing where they stay as they are. */
+/**
+ * What the paths that apps answer come to by a plan, as far as they are written down; nothing where they stay as they are, nor where no
+ * framework lists them: there much is written in ways that nobody can read off.
+ */
 export async function plannedRoutes(
   context: Context,
   planned: Context,
   places: readonly Place[],
 ): Promise<PlannedRoutes[]> {
-  const unique = new Map(places.map((one) => [`${one.workspace}\n${one.side ?? ''}`, one]));
+  const listing = places.filter(({ stack }) => stack.traits.routeList && stack.traits.paths);
   const all: PlannedRoutes[] = [];
-  for (const { workspace, side } of unique.values()) {
-    const facts = planned.facts.workspaces.find(({ folder }) => folder === workspace);
-    const { traits } = await bareStack(context, workspace, side);
-    // Where no framework lists them much is written in ways that nobody can read off.
-    if (!facts || !traits.paths || !traits.routeList) continue;
-    const sides = await readSides(planned.reader, planned.host.root, facts);
-    const then = new Set((sides.find((one) => one.side === side) ?? sides[0])?.traits.paths?.());
-    const now = new Set(
-      (await readSides(context.reader, context.host.root, facts)).flatMap((one) => one.traits.paths?.() ?? []),
-    );
+  for (const workspace of new Set(listing.map(({ facts }) => facts.folder))) {
+    const [now, then] = [await pathsIn(context, workspace), await pathsIn(planned, workspace)];
     const [come, gone, stay] = [minus(then, now), minus(now, then), [...now].filter((one) => then.has(one))];
     if (come.length + gone.length > 0) all.push({ workspace, come, gone, stay });
   }
   return all;
+}
+
+/** The paths that all sides of a workspace answer, with what Ligament has put in. */
+async function pathsIn({ facts, reader, host }: Context, folder: string): Promise<Set<string>> {
+  const workspace = facts.workspaces.find((one) => one.folder === folder);
+  const sides = workspace ? await readSides(reader, host.root, workspace) : [];
+  return new Set(sides.flatMap(({ traits }) => traits.paths?.() ?? []));
 }
 
 function minus(one: ReadonlySet<string>, other: ReadonlySet<string>): string[] {

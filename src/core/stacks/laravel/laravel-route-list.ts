@@ -1,4 +1,4 @@
-import type { ListedRoute, RouteList } from '../../joints/route-list.ts';
+import { jsonIn, type ListedRoute, type RouteList } from '../../joints/route-list.ts';
 import { isRecord } from '../../records.ts';
 
 /** What `route:list` says as JSON, in the order in which routes are told; where they stand in files is nothing of theirs (Laravel's docs, "Routing"). */
@@ -8,7 +8,7 @@ export const laravelRouteList: RouteList = {
     ['route:list', '--json'],
   ],
   read(said) {
-    const all = listIn(said);
+    const all = jsonIn(said, '[');
     if (!Array.isArray(all)) return undefined;
     return all.flatMap((route: unknown): ListedRoute[] => {
       if (!isRecord(route) || typeof route.uri !== 'string' || typeof route.method !== 'string') return [];
@@ -19,11 +19,3 @@ export const laravelRouteList: RouteList = {
     });
   },
 };
-
-function listIn(said: string): unknown {
-  try {
-    return JSON.parse(said.slice(said.indexOf('[')));
-  } catch {
-    return undefined;
-  }
-}

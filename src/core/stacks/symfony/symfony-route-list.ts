@@ -1,11 +1,11 @@
-import type { ListedRoute, RouteList } from '../../joints/route-list.ts';
+import { jsonIn, type ListedRoute, type RouteList } from '../../joints/route-list.ts';
 import { isRecord } from '../../records.ts';
 
 /** What `debug:router` says as JSON: an object of routes by their names, in the order in which they are tried (Symfony's docs, "Routing"). */
 export const symfonyRouteList: RouteList = {
   asks: [['debug:router', '--format=json']],
   read(said) {
-    const all = objectIn(said);
+    const all = jsonIn(said, '{');
     if (!isRecord(all)) return undefined;
     return Object.entries(all).flatMap(([name, route]): ListedRoute[] => {
       if (!isRecord(route) || typeof route.path !== 'string') return [];
@@ -16,15 +16,6 @@ export const symfonyRouteList: RouteList = {
     });
   },
 };
-
-function objectIn(said: string): unknown {
-  try {
-    // An app may say something of its own before.
-    return JSON.parse(said.slice(said.indexOf('{')));
-  } catch {
-    return undefined;
-  }
-}
 
 /** A pattern of PCRE with its delimiters, as far as it is one of ECMAScript, too. */
 function answered(pattern: unknown): RegExp | undefined {
