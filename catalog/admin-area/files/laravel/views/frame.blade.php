@@ -1,5 +1,4 @@
-{{frame.begin}}    <link rel="stylesheet" href="{{ asset('admin-area.css') }}">
-    <div class="admin-area">
+{{frame.begin}}    {{utilities}}{{sheet}}
         <nav aria-label="Admin area">
             <a href="{{ route('admin-area.dashboard') }}">Admin area</a>
             @foreach ($sections as $one)

@@ -1,5 +1,4 @@
-{{frame.begin}}    <link rel="stylesheet" href="{{ asset('accounts.css') }}">
-    <div class="accounts">
+{{frame.begin}}    {{utilities}}{{sheet}}
         <h1>{{ $title }}</h1>
         @if ($problem && ! $field)
             <p class="problem" role="alert" id="problem">{{ $problem }}</p>
