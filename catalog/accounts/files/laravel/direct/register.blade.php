@@ -10,12 +10,7 @@
         @if ($field === 'email')
             <p class="problem" role="alert" id="problem">{{ $problem }}</p>
         @endif
-        <label for="password">Password</label>
-        <input id="password" name="password" type="password" required minlength="8" maxlength="128" autocomplete="new-password" aria-describedby="rule{{ $field === 'password' ? ' problem' : '' }}" @if ($field === 'password') aria-invalid="true" autofocus @endif>
-        @if ($field === 'password')
-            <p class="problem" role="alert" id="problem">{{ $problem }}</p>
-        @endif
-        <small id="rule">At least 8 characters. Several words are good.</small>
+        @include('accounts.new-password', ['label' => 'Password'])
         <button>Make an account</button>
     </form>
     <nav aria-label="Accounts"><a href="{{ route('login') }}">I have an account</a></nav>

@@ -31,12 +31,7 @@
         @if ($field === 'current')
             <p class="problem" role="alert" id="problem">{{ $problem }}</p>
         @endif
-        <label for="password">New password</label>
-        <input id="password" name="password" type="password" required minlength="8" maxlength="128" autocomplete="new-password" aria-describedby="rule{{ $field === 'password' ? ' problem' : '' }}" @if ($field === 'password') aria-invalid="true" autofocus @endif>
-        @if ($field === 'password')
-            <p class="problem" role="alert" id="problem">{{ $problem }}</p>
-        @endif
-        <small id="rule">At least 8 characters. Several words are good.</small>
+        @include('accounts.new-password', ['label' => 'New password'])
         <button>Change the password</button>
     </form>
     <form method="post" action="{{ route('logout') }}">

@@ -4,12 +4,7 @@
     <form method="post" action="{{ route('accounts.reset') }}">
         @csrf
         <input type="hidden" name="token" value="{{ $token }}">
-        <label for="password">New password</label>
-        <input id="password" name="password" type="password" required minlength="8" maxlength="128" autocomplete="new-password" aria-describedby="rule{{ $field === 'password' ? ' problem' : '' }}" @if ($field === 'password') aria-invalid="true" @endif autofocus>
-        @if ($field === 'password')
-            <p class="problem" role="alert" id="problem">{{ $problem }}</p>
-        @endif
-        <small id="rule">At least 8 characters. Several words are good.</small>
+        @include('accounts.new-password', ['label' => 'New password', 'focus' => true])
         <button>Change the password</button>
     </form>
 @endsection

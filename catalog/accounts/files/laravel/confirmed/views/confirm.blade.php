@@ -6,12 +6,7 @@
         <input type="hidden" name="token" value="{{ $token }}">
         <label for="email">Email</label>
         <input id="email" type="email" value="{{ $email }}" readonly autocomplete="username">
-        <label for="password">Password</label>
-        <input id="password" name="password" type="password" required minlength="8" maxlength="128" autocomplete="new-password" aria-describedby="rule{{ $field === 'password' ? ' problem' : '' }}" @if ($field === 'password') aria-invalid="true" @endif autofocus>
-        @if ($field === 'password')
-            <p class="problem" role="alert" id="problem">{{ $problem }}</p>
-        @endif
-        <small id="rule">At least 8 characters. Several words are good.</small>
+        @include('accounts.new-password', ['label' => 'Password', 'focus' => true])
         <button>Make my account</button>
     </form>
 @endsection
