@@ -5,6 +5,7 @@ import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { demoHost, TestHost, type Run } from '../support/host.ts';
+import { COMMON } from '../attacks/attacks.ts';
 import { Browser } from '../support/browser.ts';
 
 // The kit as it is in production: several processes, proxies, guessers, a database that goes and comes.
@@ -154,7 +155,7 @@ describe('guessers', () => {
     const browser = new Browser(url);
     expect((await browser.send('/register', { email: 'fern@example.org', password: PASSWORD })).status).toBe(302);
     const query = `?email=fern@example.org&password=${encodeURIComponent(PASSWORD)}`;
-    expect((await new Browser(url).send('/login', {}, query)).status).toBe(401);
+    expect((await new Browser(url).send('/login', {}, { behind: query })).status).toBe(401);
     expect(await guess(url, `fern@example.org${' '.repeat(300)}`, PASSWORD)).toBe(401);
     // A stolen session: whatever address the form has, the tries are those of the account.
     const statuses: number[] = [];
@@ -164,7 +165,7 @@ describe('guessers', () => {
         current: `guess number ${index}`,
         password: 'another sack of compost',
       };
-      statuses.push((await browser.send('/profile/password', form, '', '/profile')).status);
+      statuses.push((await browser.send('/profile/password', form, { page: '/profile' })).status);
     }
     expect(statuses.slice(0, 10)).toEqual(Array(10).fill(403));
     expect(statuses[10]).toBe(429);
@@ -262,18 +263,7 @@ describe('addresses and passwords', () => {
 
   it('what everybody takes is refused, however it is typed', async () => {
     const { url } = await start();
-    const common = [
-      'password1',
-      'qwerty123',
-      '123123123',
-      'qwertyuiop',
-      'abc12345',
-      'admin123',
-      'welcome1',
-      'ｐａｓｓｗｏｒｄ',
-      'PASSWORD',
-    ];
-    for (const password of common)
+    for (const password of [...COMMON, 'PASSWORD'])
       expect((await new Browser(url).send('/register', { email: 'fern@example.org', password })).status, password).toBe(
         400,
       );
@@ -287,7 +277,7 @@ describe('addresses and passwords', () => {
     const token = (await linkIn()).split('token=')[1] ?? '';
     const resets = await Promise.all(
       ['four sacks of compost', 'five sacks of compost'].map((password) =>
-        new Browser(url).send('/reset', { token, password }, '', `/reset?token=${token}`),
+        new Browser(url).send('/reset', { token, password }, { page: `/reset?token=${token}` }),
       ),
     );
     expect(resets.map(({ status }) => status).sort()).toEqual([200, 400]);
@@ -299,7 +289,11 @@ describe('addresses and passwords', () => {
       expect((await one.send('/login', { email: 'fern@example.org', password: good })).status).toBe(302);
     const changes = await Promise.all(
       two.map((one, index) =>
-        one.send('/profile/password', { current: good, password: `sack number ${index} of compost` }, '', '/profile'),
+        one.send(
+          '/profile/password',
+          { current: good, password: `sack number ${index} of compost` },
+          { page: '/profile' },
+        ),
       ),
     );
     expect(changes.map(({ status }) => status).sort()).toEqual([200, 403]);

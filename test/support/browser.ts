@@ -3,27 +3,29 @@ import http from 'node:http';
 export interface Answer {
   status: number;
   text: string;
+  headers: http.IncomingHttpHeaders;
 }
 
-/** Somebody at a browser: keeps cookies, and sends forms as pages have them. */
+/** Somebody at a browser: keeps cookies, and sends forms as pages have them, whichever kit these are of. */
 export class Browser {
-  url: string;
-  readonly #headers: Record<string, string>;
-  readonly #cookies = new Map<string, string>();
+  readonly cookies = new Map<string, string>();
+  /** The cookies of the last answer that came with some, as it set them. */
+  set: string[] = [];
 
-  constructor(url: string, headers: Record<string, string> = {}) {
-    this.url = url;
-    this.#headers = headers;
-  }
+  constructor(
+    public url: string,
+    readonly headers: Record<string, string> = {},
+  ) {}
 
   get(at: string): Promise<Answer> {
     return this.#ask('GET', at);
   }
 
-  /** A page with a form, and the token in it. */
-  async form(at: string): Promise<{ token: string }> {
+  /** A page with a form, and the token in it: by itself, and as the field that it is. */
+  async form(at: string): Promise<{ token: string; field: Record<string, string> }> {
     const { text } = await this.get(at);
-    return { token: /name="_csrf" value="([^"]+)"/.exec(text)?.[1] ?? '' };
+    const [, name, token = ''] = /name="(_csrf|_token)" value="([^"]+)"/.exec(text) ?? [];
+    return { token, field: name === undefined ? {} : { [name]: token } };
   }
 
   post(at: string, form: Record<string, string>): Promise<Answer> {
@@ -31,32 +33,49 @@ export class Browser {
   }
 
   /** Loads the page of a form and sends it to `at`, with something behind it. */
-  async send(at: string, form: Record<string, string>, behind = '', page = at): Promise<Answer> {
-    const { token } = await this.form(page);
-    return this.post(at + behind, { ...form, _csrf: token });
+  async send(
+    at: string,
+    form: Record<string, string>,
+    { page = at, behind = '' }: { page?: string; behind?: string } = {},
+  ): Promise<Answer> {
+    const { field } = await this.form(page);
+    return this.post(at + behind, { ...form, ...field });
+  }
+
+  /** Somebody who has the same cookies. */
+  twin(): Browser {
+    const twin = new Browser(this.url, this.headers);
+    for (const [name, value] of this.cookies) twin.cookies.set(name, value);
+    return twin;
   }
 
   /** By node:http: fetch lets nobody say which host it asks for. */
   #ask(method: string, at: string, body = ''): Promise<Answer> {
-    const cookie = [...this.#cookies].map(([name, value]) => `${name}=${value}`).join('; ');
-    const headers: Record<string, string | number> = { ...this.#headers, cookie };
+    const cookie = [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
+    const headers: Record<string, string | number> = { ...this.headers, cookie };
     if (method === 'POST') {
       headers['content-type'] = 'application/x-www-form-urlencoded';
       headers['content-length'] = Buffer.byteLength(body);
     }
     return new Promise((resolve, reject) => {
       const request = http.request(this.url + at, { method, headers, agent: false }, (response) => {
-        for (const line of response.headers['set-cookie'] ?? []) {
-          const [pair = ''] = line.split(';');
-          this.#cookies.set(pair.slice(0, pair.indexOf('=')), pair.slice(pair.indexOf('=') + 1));
-        }
+        this.set = response.headers['set-cookie'] ?? this.set;
+        for (const line of response.headers['set-cookie'] ?? []) this.#take(line);
         let text = '';
         response.setEncoding('utf8');
         response.on('data', (chunk: string) => (text += chunk));
-        response.on('end', () => resolve({ status: response.statusCode ?? 0, text }));
+        response.on('end', () => resolve({ status: response.statusCode ?? 0, text, headers: response.headers }));
       });
       request.on('error', reject);
       request.end(body);
     });
+  }
+
+  #take(line: string): void {
+    const [pair = ''] = line.split(';');
+    const name = pair.slice(0, pair.indexOf('='));
+    const value = pair.slice(name.length + 1);
+    if (value === '' || value === 'deleted' || /max-age=0\b/i.test(line)) this.cookies.delete(name);
+    else this.cookies.set(name, value);
   }
 }
