@@ -1,5 +1,5 @@
 import { setTimeout as sleep } from 'node:timers/promises';
-import { Browser, type Answer } from '../support/browser.ts';
+import { Browser, tokenField, type Answer } from '../support/browser.ts';
 
 /** A started app with accounts, as somebody outside meets it. */
 export interface Target {
@@ -99,8 +99,7 @@ export const ATTACKS: readonly Attack[] = [
     what: 'a form without its token, or with that of somebody else, is taken',
     async run({ url, current }) {
       const { visitor, email } = await member(url);
-      const other = (await new Browser(url).get('/login')).text;
-      const [, name = '', token = ''] = /name="(_csrf|_token)" value="([^"]+)"/.exec(other) ?? [];
+      const [name = '', token = ''] = tokenField((await new Browser(url).get('/login')).text) ?? [];
       const fields = { email, password: PASSWORD, [current]: PASSWORD };
       for (const at of [
         '/register',
@@ -286,7 +285,7 @@ export const ATTACKS: readonly Attack[] = [
         const { status, text } = await new Browser(url).send(at, { ...fields, email: whom });
         return `${status} ${text
           .replaceAll(whom, '')
-          .replaceAll(/value="[^"]*"/g, '')
+          .replaceAll(/value="[^"]*"|csrf&quot;:&quot;\w*/g, '')
           .replaceAll(/nonce="[^"]*"|_profiler\/\w+/g, '')}`;
       };
       for (const [at, fields] of [

@@ -24,7 +24,7 @@ export class Browser {
   /** A page with a form, and the token in it: by itself, and as the field that it is. */
   async form(at: string): Promise<{ token: string; field: Record<string, string> }> {
     const { text } = await this.get(at);
-    const [, name, token = ''] = /name="(_csrf|_token)" value="([^"]+)"/.exec(text) ?? [];
+    const [name, token = ''] = tokenField(text) ?? [];
     return { token, field: name === undefined ? {} : { [name]: token } };
   }
 
@@ -78,4 +78,12 @@ export class Browser {
     if (value === '' || value === 'deleted' || /max-age=0\b/i.test(line)) this.cookies.delete(name);
     else this.cookies.set(name, value);
   }
+}
+
+/** The field with which a page sends its token: in a form, or in what a component is given for one. */
+export function tokenField(text: string): [name: string, token: string] | undefined {
+  const [, name, token] = /name="(_csrf|_token)" value="([^"]+)"/.exec(text) ?? [];
+  if (name !== undefined && token !== undefined) return [name, token];
+  const [, given] = /&quot;csrf&quot;:&quot;([^&]+)/.exec(text) ?? [];
+  return given === undefined ? undefined : ['_token', given];
 }

@@ -73,6 +73,10 @@ const facts = {
     z.optional(z.enum(['layout', 'document'])),
     'what pages of a PHP app are shown in: its own `layout`, or a `document` of their own where it has none',
   ),
+  pageBridge: told(
+    z.optional(z.array(z.enum(['vue', 'react'])).check(z.minLength(1))),
+    'the server of a PHP app shows components of the browser as its pages, by their names (their folder is `{{pages}}`). One of several',
+  ),
   signIn: told(z.optional(z.literal('there')), 'people can sign in to the app, by whatever it has for that'),
   sheets: told(
     z.optional(z.array(z.enum(SHEET_LANGUAGES))),

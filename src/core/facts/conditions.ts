@@ -151,6 +151,11 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
     if (frame === undefined || isDocument === (frame === 'document')) return [];
     return [isDocument ? 'its pages have no layout' : 'its pages have a layout'];
   },
+  pageBridge: ({ pageBridge }, { stack }) => {
+    const found = stack.traits.pageBridge;
+    if (pageBridge === undefined || (found && pageBridge.includes(found))) return [];
+    return [`its server shows no components of ${EITHER.format(pageBridge)} as pages`];
+  },
   signIn: ({ signIn }, { stack, hasPeople }) =>
     signIn === undefined || hasPeople || stack.traits.signIn?.() ? [] : ['nobody can sign in to it yet'],
   sheets: ({ sheets = [] }, { stack }) =>

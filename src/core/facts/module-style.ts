@@ -4,9 +4,9 @@ import { WorkspaceFacts } from '../survey/survey.ts';
 /** How the modules of a workspace are written. */
 export function moduleStyleOf(
   { language, moduleFormat }: Pick<WorkspaceFacts, 'language' | 'moduleFormat'>,
-  { runtime, ending }: Traits,
+  { runtime, ending, pageBridge }: Traits,
 ): ModuleStyle {
-  if (runtime !== 'server') return { language, modules: 'esm' };
+  if (runtime !== 'server' || pageBridge) return { language, modules: 'esm' };
   const modules = ending === undefined ? moduleFormat : ending === 'mjs' ? 'esm' : 'commonjs';
   return { language, modules, ending };
 }

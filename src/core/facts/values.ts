@@ -28,7 +28,10 @@ export function factValues(at: Circumstances): FactValues {
   return {
     folder,
     ending: stack.traits.ending ?? language,
-    'ending.jsx': stack.traits.sources.includes('jsx') ? elementEnding(ground, stack.traits.elementsInPlain) : language,
+    'ending.jsx':
+      stack.traits.sources.includes('jsx') || stack.traits.pageBridge === 'react'
+        ? elementEnding(ground, stack.traits.elementsInPlain)
+        : language,
     'ending.config': language === 'ts' ? 'ts' : workspace.moduleFormat === 'esm' ? 'js' : 'mjs',
     'outputs.lines': passedOver.lines,
     'outputs.json': passedOver.json,

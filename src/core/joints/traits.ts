@@ -62,6 +62,13 @@ export type PeopleFound =
   | { state: 'own'; class: string; field: string; isNamed: boolean }
   | { state: 'unfit'; why: string[] };
 
+/** Pages that are components of the browser's, which a server shows by their names. */
+export interface PageBridge {
+  shows: 'vue' | 'react';
+  /** Where they are, relative to the workspace. */
+  folder: string;
+}
+
 /** What a stack tells of a workspace beyond its joints: conditions ask for it, texts are filled with it. */
 export interface Traits {
   sources: SourceKind[];
@@ -85,6 +92,8 @@ export interface Traits {
   runs?: { start: string; ending: string } | undefined;
   /** The folder in which each file is a page, relative to the workspace. */
   pages?: string | undefined;
+  /** The kind of components that its server shows as pages, where it does. */
+  pageBridge?: PageBridge['shows'] | undefined;
   /** What its modules end in where that, and not the manifest, tells their format (Node.js, "Determining module system"). */
   ending?: 'mjs' | 'cjs' | undefined;
   /** The view engine that it is set to, and the folder of the views, relative to the workspace. */

@@ -168,6 +168,7 @@ describe('the class of those who sign in', () => {
       member(`${WHOLE}    public function __construct(private string $plot) {}\n`),
       'cannot be made without arguments',
     ],
+    ['lets nobody in yet', member(WHOLE, 'Stringable'), 'App\\\\Entity\\\\User does not implement UserInterface'],
     ['has no password', member(WHOLE, 'UserInterface'), 'does not implement PasswordAuthenticatedUserInterface'],
   ])('is refused where it %s, and it is said what is missing', async (_, files, reason) => {
     await expect(host(NEW, files).attachDefinition(kit())).rejects.toSatisfy((problem: { parts: object }) =>

@@ -8,6 +8,7 @@ import { middlewareJoint, reportJoint } from './laravel-pipeline.ts';
 import { laravelRouteList } from './laravel-route-list.ts';
 import { laravelPeople } from './laravel-people.ts';
 import { bladeFrame } from './laravel-views.ts';
+import { pageBridge } from './page-bridge.ts';
 import { modelsOf } from './laravel-models.ts';
 import { laravelPaths, leadsToSignIn, routesJoint } from './routes-joint.ts';
 import { namespaceOf } from '../../joints/php-names.ts';
@@ -15,6 +16,7 @@ import { settingsJoint } from './laravel-settings.ts';
 
 /** The joints of an app built with Laravel (its docs, "Service Providers", "Directory Structure"). */
 export function readLaravel(ground: Ground): StackReading {
+  const bridge = pageBridge(ground);
   return {
     joints: [
       providersJoint(ground),
@@ -31,6 +33,8 @@ export function readLaravel(ground: Ground): StackReading {
       outputs: ['storage', 'bootstrap/cache', 'public/build'],
       namespace: namespaceOf(ground, ground.inHost('app/User.php')),
       views: { engine: 'blade', folder: 'resources/views' },
+      pageBridge: bridge?.shows,
+      pages: bridge?.folder,
       frame: once(() => bladeFrame(ground)),
       people: once(() => laravelPeople(ground)),
       entities: once(() => modelsOf(ground).map(({ fullName }) => fullName)),

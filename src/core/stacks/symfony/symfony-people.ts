@@ -16,7 +16,10 @@ export function symfonyPeople(ground: Ground): PeopleFound {
   const [only, second] = classes;
   if (only === undefined) {
     const namespace = namespaceOf(ground, ground.inHost('src/Kernel.php')) ?? 'App';
-    return { state: 'none', class: `${namespace}\\Entity\\User`, field: 'email' };
+    const usual = `${namespace}\\Entity\\User`;
+    // There may be users whom nobody lets in yet.
+    if (ownClassFile(ground, usual)?.isThere) return judged(ground, { class: usual, field: undefined });
+    return { state: 'none', class: usual, field: 'email' };
   }
   if (second)
     return {
@@ -80,9 +83,11 @@ function judged(ground: Ground, { class: own, field: told }: Named): PeopleFound
   const set = field === undefined ? undefined : `set${capital(field)}`;
   const why = [
     ...(entitiesOf(ground).some(({ fullName }) => fullName === own) ? [] : [`${own} is not mapped by Doctrine`]),
-    ...(interfacesOf(declared).includes('PasswordAuthenticatedUserInterface')
-      ? []
-      : [`${own} does not implement PasswordAuthenticatedUserInterface`]),
+    ...['UserInterface', 'PasswordAuthenticatedUserInterface']
+      .filter((name) => !interfacesOf(declared).includes(name))
+      // What it extends may be one.
+      .filter((name) => name !== 'UserInterface' || !childOf(declared.node, 'base_clause'))
+      .map((name) => `${own} does not implement ${name}`),
     ...(field === undefined ? [`${own} has no field "email"`] : []),
     ...(fields.has('password') ? [] : [`${own} has no field "password"`]),
     ...['setPassword', ...(set === undefined ? [] : [set])]

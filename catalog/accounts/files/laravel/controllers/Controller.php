@@ -4,7 +4,8 @@ namespace {{namespace}}\Http\Controllers\Accounts;
 
 use {{namespace}}\Accounts\Limits;
 use Illuminate\Http\Request;
-use Illuminate\Http\Response;
+// {{answer.needs}}
+use Symfony\Component\HttpFoundation\Response;
 
 /** What the pages of the accounts share: they are neither kept nor framed. */
 abstract class Controller
@@ -18,13 +19,17 @@ abstract class Controller
     {
         $all = $given + ['problem' => null, 'field' => null, 'notice' => null, 'email' => '', 'name' => ''];
 
-        return response()->view("accounts.$page", $all, $status)->withHeaders([
+        // {{answer}}
+
+        return $answer->withHeaders([
             'Cache-Control' => 'no-store, private',
             'X-Content-Type-Options' => 'nosniff',
             'X-Frame-Options' => 'DENY',
             'Referrer-Policy' => 'same-origin',
         ]);
     }
+
+    // {{answer.paths}}
 
     protected function message(int $status, string $title, string $message): Response
     {

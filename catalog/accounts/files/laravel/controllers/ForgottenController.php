@@ -8,8 +8,8 @@ use {{namespace}}\Accounts\Passwords;
 use {{namespace}}\Accounts\Rules;
 use {{people.class}};
 use Illuminate\Http\Request;
-use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Mail;
+use Symfony\Component\HttpFoundation\Response;
 use Throwable;
 
 /** A new password for those who have forgotten theirs, by a link in a mail. */

@@ -8,8 +8,8 @@ use {{namespace}}\Accounts\Rules;
 use {{people.class}};
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
-use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Auth;
+use Symfony\Component\HttpFoundation\Response;
 
 /** What people may see and change of their own account. */
 class ProfileController extends Controller

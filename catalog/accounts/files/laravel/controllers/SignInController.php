@@ -7,8 +7,8 @@ use {{namespace}}\Accounts\Rules;
 use {{people.class}};
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
-use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Auth;
+use Symfony\Component\HttpFoundation\Response;
 
 /** Signs people in and out. */
 class SignInController extends Controller

@@ -6,8 +6,8 @@ use {{namespace}}\Accounts\NewAccount;
 use {{namespace}}\Accounts\Rules;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
-use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Auth;
+use Symfony\Component\HttpFoundation\Response;
 
 /** Makes an account, and signs in who made it. */
 class RegisterController extends Controller

@@ -1,4 +1,4 @@
-{{frame.begin}}    {{utilities}}{{sheet}}
+{{frame.begin}}    {{sheet}}<div class="{{look}}">
         <h1>{{ $title }}</h1>
         @if ($problem && ! $field)
             <p class="problem" role="alert" id="problem">{{ $problem }}</p>

@@ -10,9 +10,9 @@ use {{namespace}}\Accounts\Rules;
 use Illuminate\Contracts\Auth\MustVerifyEmail;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
-use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Mail;
+use Symfony\Component\HttpFoundation\Response;
 use Throwable;
 
 /** Makes an account for an address once somebody has opened the link that was sent to it. */
