@@ -1,7 +1,7 @@
 import { printable } from './render/printable.ts';
 import type { OpenChoice } from '../core/plan/attach/open-choices.ts';
 import type { SideQuestion } from '../core/plan/attach/choose-side.ts';
-import { confirm, input, password, select } from '@inquirer/prompts';
+import { confirm, input, password, search, select, Separator } from '@inquirer/prompts';
 import pc from 'picocolors';
 import { EXIT, Problem } from '../core/problem.ts';
 
@@ -48,7 +48,7 @@ async function answered<Answer>(ask: () => Promise<Answer>): Promise<Answer> {
     return await ask();
   } catch (error) {
     if (error instanceof Error && error.name === 'ExitPromptError') {
-      throw new Problem({ status: EXIT.interrupted, what: 'Interrupted', next: 'Nothing was changed.' });
+      throw new Problem({ status: EXIT.interrupted, what: 'Nothing was changed' });
     }
     throw error;
   }
@@ -67,4 +67,91 @@ export async function sideAnswer(title: string, { sides, inferred }: SideQuestio
     theme: THEME,
   };
   return answered(() => select<'browser' | 'server'>(asked, { output: process.stderr }));
+}
+
+const ANSWERS: Readonly<Record<string, 'yes' | 'no' | 'file' | 'change'>> = {
+  '': 'no',
+  y: 'yes',
+  yes: 'yes',
+  n: 'no',
+  no: 'no',
+  f: 'file',
+  c: 'change',
+};
+
+/** Asks whether a plan is to be carried out; a file of it can be looked at first, and a choice answered otherwise. */
+export async function agreement(
+  question: string,
+  { canChange }: { canChange: boolean },
+): Promise<'yes' | 'no' | 'file' | 'change'> {
+  const more = canChange ? 'f shows a file, c changes a choice' : 'f shows a file';
+  const known = (text: string): (typeof ANSWERS)[string] | undefined => {
+    const answer = ANSWERS[text.trim().toLowerCase()];
+    return answer === 'change' && !canChange ? undefined : answer;
+  };
+  const answer = await answered(() =>
+    input(
+      {
+        message: `${question} ${pc.dim(`(y/N; ${more})`)}`,
+        validate: (text) => known(text) !== undefined || `Answer y or n; ${more}.`,
+        theme: THEME,
+      },
+      { output: process.stderr },
+    ),
+  );
+  return known(answer) ?? 'no';
+}
+
+/** Asks which of some files is meant. */
+export async function fileAnswer(files: readonly string[]): Promise<string> {
+  const choices = files.map((value) => ({ value, name: printable(value) }));
+  return answered(() => select({ message: 'Which file?', choices, theme: THEME }, { output: process.stderr }));
+}
+
+/** Asks which of some things is meant; each with what is said of it below the list. */
+export async function oneOf<Value extends string>(
+  message: string,
+  choices: readonly { value: Value; name: string; description?: string }[],
+): Promise<Value> {
+  const shown = choices.map((one) => ({ ...one, name: printable(one.name) }));
+  return answered(() => select<Value>({ message, choices: shown, theme: THEME }, { output: process.stderr }));
+}
+
+/** An integration that can be chosen. */
+export interface Offered {
+  id: string;
+  kind: string;
+  about: string;
+  /** Whether it has to do with some words. */
+  isAbout(this: void, words: string[]): boolean;
+}
+
+/** Asks for integrations, one after the other, with a search through all that fit; empty where none is wanted. */
+export async function integrationsAnswer(offered: readonly Offered[]): Promise<string[]> {
+  const chosen: string[] = [];
+  for (;;) {
+    const left = offered.filter(({ id }) => !chosen.includes(id));
+    const end = chosen.length === 0 ? [] : [{ value: '', name: `that is all: ${chosen.join(', ')}` }];
+    const found = (term: string | undefined): (Separator | { value: string; name: string; description?: string })[] => {
+      const words = (term ?? '').split(/\s+/).filter((word) => word !== '');
+      const fitting = left.filter((one) => one.isAbout(words));
+      const kinds = [...new Set(fitting.map(({ kind }) => kind))].sort();
+      return [
+        ...(words.length === 0 ? end : []),
+        ...kinds.flatMap((kind) => [
+          new Separator(pc.dim(printable(kind))),
+          ...fitting
+            .filter((one) => one.kind === kind)
+            .map(({ id, about }) => ({ value: id, name: printable(id), description: printable(about) })),
+        ]),
+      ];
+    };
+    const message = chosen.length === 0 ? 'What do you want to attach? Type to look for it' : 'And what else?';
+    const next = await answered(() =>
+      search({ message, source: (term) => found(term), pageSize: 12, theme: THEME }, { output: process.stderr }),
+    );
+    if (next === '') return chosen;
+    chosen.push(next);
+    if (chosen.length === offered.length) return chosen;
+  }
 }

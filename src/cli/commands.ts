@@ -1,8 +1,14 @@
-import yargs, { type Argv } from 'yargs';
-import { EXIT } from '../core/problem.ts';
+import yargs, { type Argv, type Options } from 'yargs';
+import { EXIT, type Problem } from '../core/problem.ts';
+import { faultOf } from './arguments/check-arguments.ts';
+import { commandMeant } from './arguments/meant.ts';
+import { EVERYWHERE, specOf } from './arguments/specs.ts';
+import { tokensOf, type Token } from './arguments/tokens.ts';
+import { usageProblem } from './arguments/usage-problem.ts';
 import type { AnyCommand } from './command.ts';
 import { attach } from './commands/attach/options.ts';
 import { browse } from './commands/browse/options.ts';
+import { completion } from './commands/completion/options.ts';
 import { detach } from './commands/detach/options.ts';
 import { enrol } from './commands/enrol/options.ts';
 import { grow } from './commands/grow/options.ts';
@@ -11,87 +17,165 @@ import { prove } from './commands/prove/options.ts';
 import { recover } from './commands/recover/options.ts';
 import { survey } from './commands/survey/options.ts';
 import { undo } from './commands/undo/options.ts';
-import { Output, version } from './output.ts';
+import { Output } from './output.ts';
 import type { GlobalOptions } from './session.ts';
+import { everywhere } from './shared-options.ts';
 
 /** Every command, in the order in which the help lists them. */
 export const COMMANDS: readonly AnyCommand[] = [
   survey,
   browse,
-  prove,
-  history,
   attach,
-  grow,
+  prove,
   detach,
   undo,
+  history,
   recover,
+  grow,
   enrol,
+  completion,
 ];
-
-class UsageError extends Error {}
 
 /** Runs the command that the arguments name; returns its exit status. Each command is loaded only when it is run. */
 export async function run(args: string[], commands: readonly AnyCommand[] = COMMANDS): Promise<number> {
+  if (!isThere()) return refuse(gone(), undefined, []);
+  const tokens = tokensOf(args, allOptions(commands));
+  const wantsHelp = has(tokens, 'help');
+  const [word, ...others] = tokens.flatMap((one) => (one.kind === 'argument' ? [one.text] : []));
+  if (word === undefined && !wantsHelp) return noCommand(args, commands, tokens);
+  if (word === undefined || word === 'help') return help(word === undefined ? [] : others, args, { commands, tokens });
+  const command = commands.find((one) => nameOf(one) === word);
+  if (!command) return refuse(unknownCommand(word, args, commands), word, tokens);
+  if (wantsHelp) return help([word], args, { commands, tokens });
+  const spec = specOf(command);
+  const options = new Map([...EVERYWHERE, ...spec.options]);
+  const line = { args, spec, options, others: ownersOf(commands) };
+  const fault = faultOf(behindCommand(tokensOf(args, options)), line);
+  if (fault) return refuse(fault, word, tokens);
+  return await carriedOut(command, args, commands);
+}
+
+/** Has the parser read the arguments of a command that are known to be right, and runs it. */
+async function carriedOut(
+  command: AnyCommand,
+  args: readonly string[],
+  commands: readonly AnyCommand[],
+): Promise<number> {
   let status: number = EXIT.done;
-  const parser = globalOptions(yargs());
-  for (const one of commands) {
-    const [name = ''] = one.usage.split(' ');
-    parser.command(one.usage, one.describe, one.options, async (options) => {
-      const output = new Output(name, options.json);
-      try {
-        status = await (await one.load()).run(options as never, output);
-      } catch (error) {
-        status = output.fail(error, options.verbose);
-      }
-    });
-  }
-  try {
-    // Help and version come as text, so that they end in a line break like everything else.
-    await parser.parseAsync(args, {}, (_error: unknown, _options: unknown, text: string) => {
-      if (text) process.stdout.write(`${text}\n`);
-    });
-  } catch (error) {
-    if (!(error instanceof UsageError)) throw error;
-    return usageError(error.message, args);
-  }
+  const handler = async (options: GlobalOptions): Promise<void> => {
+    const output = new Output(nameOf(command), options);
+    try {
+      status = await (await command.load()).run(options as never, output, commands);
+    } catch (error) {
+      status = output.fail(error, options.verbose);
+    }
+  };
+  await (everywhere(yargs()) as Argv<GlobalOptions>)
+    .command(command.usage, '', command.options, handler)
+    .help(false)
+    .version(false)
+    .exitProcess(false)
+    .detectLocale(false)
+    .parseAsync(withoutEnd(args));
   return status;
 }
 
-function usageError(message: string, args: readonly string[]): number {
-  const name = args.find((one) => !one.startsWith('-')) ?? '';
-  const next = 'See: ligament --help';
-  new Output(name, args.includes('--json')).document(EXIT.wrongUsage, { problem: { what: message, next } });
-  process.stderr.write(`${message}\n${next}\n`);
+/** Without the sign behind which nothing is an option any more: what looks like one there was refused before. */
+function withoutEnd(args: readonly string[]): string[] {
+  return args.filter((_, index) => index !== args.indexOf('--'));
+}
+
+function nameOf({ usage }: AnyCommand): string {
+  return usage.split(' ')[0] ?? '';
+}
+
+/** All options that any command has: before the command is known its name must not be taken for the value of one. */
+function allOptions(commands: readonly AnyCommand[]): Map<string, Options> {
+  return new Map([...commands.flatMap((one) => [...specOf(one).options]), ...EVERYWHERE]);
+}
+
+/** Which commands have an option of their own. */
+function ownersOf(commands: readonly AnyCommand[]): Map<string, string[]> {
+  const owners = new Map<string, string[]>();
+  for (const one of commands)
+    for (const name of specOf(one).options.keys()) owners.set(name, [...(owners.get(name) ?? []), nameOf(one)]);
+  return owners;
+}
+
+/** Without the first argument, which is the command. */
+function behindCommand(tokens: readonly Token[]): Token[] {
+  const at = tokens.findIndex(({ kind }) => kind === 'argument');
+  return tokens.filter((_, index) => index !== at);
+}
+
+function has(tokens: readonly Token[], name: string): boolean {
+  return tokens.some((one) => one.kind === 'option' && one.name === name && !one.negated && one.value !== 'false');
+}
+
+async function help(
+  words: readonly string[],
+  args: readonly string[],
+  { commands, tokens }: { commands: readonly AnyCommand[]; tokens: readonly Token[] },
+): Promise<number> {
+  const [topic, extra] = words;
+  if (extra !== undefined)
+    return refuse(
+      usageProblem(args, { what: `"help" takes one word, and "${extra}" was given`, at: extra, next: 'Leave it out.' }),
+      'help',
+      tokens,
+    );
+  const { overview, helpFor, TOPICS } = await import('./help/help.ts');
+  const command = commands.find((one) => nameOf(one) === topic);
+  const text = topic === undefined ? overview(commands) : command ? helpFor(command, EVERYWHERE) : TOPICS[topic]?.();
+  if (text === undefined) return refuse(unknownCommand(topic ?? '', args, commands), 'help', tokens);
+  const output = new Output('help', { json: has(tokens, 'json') });
+  output.say(text);
+  output.document(EXIT.done, { topic: topic ?? null, text });
+  return EXIT.done;
+}
+
+/** Without a command there is nothing to do: all commands are shown. */
+async function noCommand(
+  args: readonly string[],
+  commands: readonly AnyCommand[],
+  tokens: readonly Token[],
+): Promise<number> {
+  const stray = tokens.find((one) => one.kind === 'option' && !one.known);
+  if (stray?.kind === 'option' || has(tokens, 'json')) {
+    const at = stray?.kind === 'option' ? stray.written : undefined;
+    const what = at === undefined ? 'A command is missing' : `A command is missing before ${at}`;
+    return refuse(usageProblem(args, { what, at, next: '"ligament help" lists all commands.' }), undefined, tokens);
+  }
+  process.stderr.write(`${(await import('./help/help.ts')).overview(commands)}\n`);
   return EXIT.wrongUsage;
 }
 
-function globalOptions(y: Argv): Argv<GlobalOptions> {
-  return y
-    .scriptName('ligament')
-    .usage(
-      '$0 <command>\n\nAttaches integrations to the project that you stand in: previewed, all or nothing, proved, removable.',
-    )
-    .option('cwd', {
-      type: 'string',
-      default: process.cwd(),
-      defaultDescription: 'this folder',
-      describe: 'The project, or a folder in it',
-    })
-    .option('json', { type: 'boolean', default: false, describe: 'One JSON document on stdout, all else on stderr' })
-    .option('verbose', { type: 'boolean', default: false, describe: 'Show everything' })
-    .demandCommand(1, 'Which command?')
-    .strict()
-    .recommendCommands()
-    .version(version())
-    .alias('version', 'v')
-    .alias('help', 'h')
-    .detectLocale(false)
-    .exitProcess(false)
-    .wrap(Math.min(110, process.stdout.columns || 110))
-    .epilogue(
-      'Exit status: 0 done, 1 not proved, 2 wrong usage, 3 refused, 4 failed and put back, 5 recovery needed, 130 interrupted.',
-    )
-    .fail((message: string | undefined, error: Error | undefined) => {
-      throw error ?? new UsageError(message ?? 'wrong usage');
-    });
+/** Whether the folder that one stands in is still there. */
+function isThere(): boolean {
+  try {
+    return process.cwd() !== '';
+  } catch {
+    return false;
+  }
+}
+
+function gone(): Problem {
+  return usageProblem([], { what: 'The folder that you stand in is gone', next: 'Go into a project, and try again.' });
+}
+
+function unknownCommand(word: string, args: readonly string[], commands: readonly AnyCommand[]): Problem {
+  const near = commandMeant(word, [...commands.map(nameOf), 'help']);
+  const command = commands.find((one) => nameOf(one) === near);
+  const [example, does] = command?.examples[0] ?? [];
+  const next =
+    command && example !== undefined
+      ? `Did you mean "${near ?? ''}"? "ligament ${example}" ${does ?? ''}.`
+      : near === undefined
+        ? '"ligament help" lists all commands.'
+        : `Did you mean "${near}"?`;
+  return usageProblem(args, { what: `There is no command "${word}"`, at: word, next });
+}
+
+function refuse(problem: Problem, command: string | undefined, tokens: readonly Token[]): number {
+  return new Output(command ?? '', { json: has(tokens, 'json') }).fail(problem, false);
 }

@@ -1,6 +1,7 @@
 import pc from 'picocolors';
 import { messageOf } from '../core/message-of.ts';
 import { Problem, systemProblem } from '../core/problem.ts';
+import { Progress, type Watch } from './progress.ts';
 import { printable } from './render/printable.ts';
 import { renderProblem } from './render/problem.ts';
 
@@ -15,20 +16,48 @@ export function version(): string {
 export class Output {
   readonly #command: string;
   readonly #json: boolean;
+  /** Only results and problems are told. */
+  readonly quiet: boolean;
+  readonly #progress: Progress;
 
-  constructor(command: string, json: boolean) {
+  constructor(command: string, { json, quiet = false }: { json: boolean; quiet?: boolean }) {
     this.#command = command;
     this.#json = json;
+    this.quiet = quiet;
+    this.#progress = new Progress(process.stderr, quiet);
   }
 
   /** Part of the result, for people. */
   say(text: string): void {
+    this.#progress.end();
     if (!this.#json) process.stdout.write(`${text}\n`);
   }
 
-  /** What happens meanwhile. */
+  /** What somebody ought to know besides the result. */
   note(text: string): void {
+    this.#progress.end();
     process.stderr.write(`${text}\n`);
+  }
+
+  /** Something takes a while: at a terminal a line tells of it until something else is said, elsewhere it is said once. */
+  working(text: string): void {
+    if (this.#progress.isLive) this.#progress.begin(text);
+    else if (!this.quiet) this.note(pc.dim(text));
+  }
+
+  /** The same, and elsewhere nothing is said. */
+  meanwhile(text: string): void {
+    this.#progress.begin(text);
+  }
+
+  /** What is told of registries that are asked, and of programs that run. */
+  get watch(): Watch {
+    return this.#progress;
+  }
+
+  /** Nothing goes on any more. */
+  rest(): void {
+    this.#progress.end();
   }
 
   /** The command's result for programs: docs/json-output.md describes each. */

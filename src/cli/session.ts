@@ -9,36 +9,56 @@ import { nodeFormatters } from '../core/doors/node-formatters.ts';
 import { nodeFiles } from '../core/doors/node-files.ts';
 import { nodeMachine } from '../core/doors/node-machine.ts';
 import { nodeProcesses } from '../core/doors/node-processes.ts';
+import type { Watch } from './progress.ts';
 import type { ViewDoors } from '../core/apply/lock-view.ts';
 import type { Doors } from '../core/ports.ts';
 
 /** Options that every command has. */
 export interface GlobalOptions {
   cwd: string;
+  workspace: string[];
+  side?: 'browser' | 'server' | undefined;
+  yes: boolean;
+  install: boolean;
+  offline: boolean;
+  prove: boolean;
   json: boolean;
+  quiet: boolean;
   verbose: boolean;
 }
 
-/** The real doors to the outside. */
-export function openDoors({ offline = false }: { offline?: boolean } = {}): Doors {
+/** The real doors to the outside; `watch` is told what goes on behind them. */
+export function openDoors({ offline = false, watch }: { offline?: boolean; watch?: Watch } = {}): Doors {
   let opened: Promise<RegistryDoor> | undefined;
   const repositories = new Map<string, Promise<ComposerSource>>();
+  const counted = watch && askedOf(watch);
   return {
     offline,
     files: nodeFiles,
-    processes: nodeProcesses,
+    processes: watch
+      ? {
+          ...nodeProcesses,
+          run: (command, args, options) =>
+            nodeProcesses.run(command, args, { ...options, onOutput: (text) => watch.said(text) }),
+        }
+      : nodeProcesses,
     clock: { now: () => new Date() },
     machine: nodeMachine,
     sources: {
       npm(hostRoot) {
         // One for a command: what it has been told it need not be told again.
-        opened ??= import('../core/ecosystems/npm/registry.ts').then(({ openRegistry }) =>
-          openRegistry(hostRoot, process.env, offline),
-        );
+        opened ??= import('../core/ecosystems/npm/registry.ts').then(({ openRegistry }) => {
+          const door = openRegistry(hostRoot, process.env, offline);
+          return counted ? { ...door, packument: (name) => counted(name, door.packument(name)) } : door;
+        });
         return opened;
       },
       composer(folder) {
-        const known = repositories.get(folder) ?? openRepositories(folder, offline);
+        const known =
+          repositories.get(folder) ??
+          openRepositories(folder, offline).then((door) =>
+            counted ? { ...door, package: (name: string) => counted(name, door.package(name)) } : door,
+          );
         repositories.set(folder, known);
         return known;
       },
@@ -48,6 +68,21 @@ export function openDoors({ offline = false }: { offline?: boolean } = {}): Door
       return fetchedTool(name, version, process.env, offline);
     }),
     environment: process.env,
+  };
+}
+
+/** Counts what registries are asked about, each once, and what they have told. */
+function askedOf(watch: Watch): <Answer>(name: string, answer: Promise<Answer>) => Promise<Answer> {
+  const asked = new Set<string>();
+  let told = 0;
+  return (name, answer) => {
+    if (asked.has(name)) return answer;
+    asked.add(name);
+    watch.asked(told, asked.size);
+    return answer.finally(() => {
+      told += 1;
+      watch.asked(told, asked.size);
+    });
   };
 }
 

@@ -93,6 +93,8 @@ export interface ProcessOptions {
   timeoutMs?: number | undefined;
   /** What it reads from its standard input; nothing where nothing is said. */
   input?: string | undefined;
+  /** Called with what it says, as it says it. */
+  onOutput?: ((text: string) => void) | undefined;
   /** Called with the process's number as soon as it runs. */
   onStart?: ((pid: number) => void) | undefined;
 }

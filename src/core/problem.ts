@@ -46,6 +46,8 @@ export interface ProblemParts {
   /** What is wrong, one sentence without a full stop at its end. */
   what: string;
   where?: Place | undefined;
+  /** The lines in question with what is wrong underlined, as exact text. */
+  frame?: string | undefined;
   why?: string | undefined;
   /** What the developer can do next. */
   next?: string | undefined;

@@ -106,7 +106,7 @@ describe('bad input gets a clear message, its status, and an unchanged tree', ()
     expect(stderr).toContain('npm install --save-dev --workspace web tailwindcss@^4.1.0 @tailwindcss/vite@^4.1.0');
     expect(stderr).toContain('@import "tailwindcss";');
     expect(host.ligament('survey').stdout).toContain('blocked: the list is the result of a call');
-    expect(host.ligament('browse').stdout).toContain('cannot be done safely');
+    expect(host.ligament('browse').stdout).toContain('only by hand in web');
   });
 
   it('a configuration with a syntax error', () => {
@@ -123,7 +123,7 @@ describe('bad input gets a clear message, its status, and an unchanged tree', ()
     expectRefused(host, [...ATTACH, '--choose', 'prefix=NOT OK'], 2, ['prefix cannot be "NOT OK"']);
     expectRefused(host, ['detach', 'tailwindcss', '--yes'], 2, ['tailwindcss is not attached']);
     expectRefused(host, ['prove', 'tailwindcss'], 2, ['tailwindcss is not attached']);
-    expectRefused(host, ['surwey'], 2, ['Did you mean survey?']);
+    expectRefused(host, ['surwey'], 2, ['Did you mean "survey"?']);
   });
 
   it('a record that is broken, or that leads out of the project', () => {

@@ -70,9 +70,11 @@ describe('the demo host', () => {
 
   it('is told what fits and why not', () => {
     const { stdout } = host.ligament('browse', 'styling');
-    expect(stdout).toMatch(/web +fits, by the bundler's plugin/);
-    expect(stdout).toMatch(/api +does not fit/);
-    expect(stdout).toContain("Express 5 has no place for PostCSS's plugins and the global style sheet");
+    expect(stdout).toMatch(/tailwindcss +fits web +by the bundler's plugin/);
+    expect(stdout).not.toContain('api');
+    const all = host.ligament('browse', 'tailwindcss', '--verbose').stdout;
+    expect(all).toMatch(/api +Express 5: does not fit/);
+    expect(all).toContain("Express 5 has no place for PostCSS's plugins and the global style sheet");
     expect(host.ligament('browse', 'no such words').stdout).toBe('');
   });
 

@@ -1,4 +1,4 @@
-import { settleChange } from '../../core/plan/shared/settle-change.ts';
+import path from 'node:path';
 import type { ChangeOptions } from './change-options.ts';
 import pc from 'picocolors';
 import type { Applied } from '../../core/apply/apply.ts';
@@ -23,9 +23,10 @@ import { typedMigration } from '../../core/change/migration.ts';
 import type { Output } from '../output.ts';
 import { waiting } from '../at-work.ts';
 import { recoveredInWords } from '../render/recovered.ts';
-import { renderChangeSet } from '../render/change-set.ts';
+import { totals } from '../render/change-set.ts';
 import { printable } from '../render/printable.ts';
-import { agreed, withMigrationsAsked, checkCommands, filledIn } from './consent.ts';
+import { agreedPlan, shownPlan, type Revise } from './agree.ts';
+import { filledIn, withMigrationsAsked } from './consent.ts';
 import { openCatalog, interruption, openDoors } from '../session.ts';
 
 interface OpenedHost {
@@ -36,7 +37,7 @@ interface OpenedHost {
 
 /** Opens the host for a change: with its lock, unless nothing will be written. The caller gives the lock back. */
 export async function openForChange(options: ChangeOptions, what: string, output: Output): Promise<OpenedHost> {
-  const doors = openDoors(options);
+  const doors = openDoors({ offline: options.offline, watch: output.watch });
   const catalog = openCatalog();
   const { lockHost, waitForOthers } = await import('../../core/apply/lock.ts');
   if (options.preview) {
@@ -126,18 +127,16 @@ export async function carryOut(
   planned: ChangeSet,
   options: ChangeOptions,
   output: Output,
-  lock: HostLock | undefined,
+  { lock, revise }: { lock: HostLock | undefined; revise?: Revise },
 ): Promise<number> {
-  const settled = await settleChange(context, planned);
-  const shown = options.install ? settled : withoutMigrations(settled);
-  output.say(renderChangeSet(shown, options.verbose));
+  const how = { context, options, output, revise };
+  const plan = await shownPlan(planned, how);
   if (options.preview) {
-    output.document(EXIT.done, { preview: true, changes: changeDocument(shown) });
+    output.document(EXIT.done, { preview: true, changes: changeDocument(plan) });
     return EXIT.done;
   }
-  checkCommands(shown, options);
-  if (!options.yes) output.say('');
-  if (!options.yes && !(await agreed(shown))) {
+  const shown = await agreedPlan(plan, how);
+  if (!shown) {
     output.note('Nothing was changed.');
     output.document(EXIT.refused, { agreed: false });
     return EXIT.refused;
@@ -149,12 +148,13 @@ export async function carryOut(
   if (options.commit) await checkCommittable(context.doors, context.host.root, touched);
   const real = await filledIn(changes, options);
   // Without the packages nothing can be proved.
-  const proves = options.prove !== false && options.install && !leftByHand(changes);
+  const proves = options.prove && options.install && !leftByHand(changes);
   const signal = interruption();
   const kinds = await context.catalog.proofs();
   // The proofs are made on the host as the change has left it.
   const asLeft = (): Promise<Context> => readContext(context.doors, context.catalog, context.host.root);
   const proofs = proves ? new Proofs(asLeft, changes.proofs, { signal, kinds }) : undefined;
+  const begun = Date.now();
   const { apply } = await import('../../core/apply/apply.ts');
   const applied = await apply(context.doors, real, {
     root: context.host.root,
@@ -173,7 +173,7 @@ export async function carryOut(
     applied.notes.push(...removeData(context.doors.files, within, changes.data));
   }
   if (options.commit) applied.notes.push(await commit(context, changes.title, touched));
-  conclude(context, changes, applied, options, output);
+  conclude({ context, changes, applied, took: Date.now() - begun }, options, output);
   return EXIT.done;
 }
 
@@ -186,9 +186,7 @@ async function commit({ doors, host }: Context, title: string, touched: readonly
 }
 
 function conclude(
-  context: Context,
-  changes: ChangeSet,
-  applied: Applied,
+  { context, changes, applied, took }: { context: Context; changes: ChangeSet; applied: Applied; took: number },
   options: ChangeOptions,
   output: Output,
 ): void {
@@ -220,9 +218,13 @@ function conclude(
     }
     output.say(`${pc.green('Proved')}  ${whose}${printable(what)} ${pc.dim(seconds(milliseconds))}`);
   }
-  output.say(`${pc.green('Done')}  ${printable(changes.title)}`);
+  output.say(
+    `${pc.green('Done')}  ${printable(changes.title)}${pc.dim(`  ${[totals(changes), seconds(took)].filter((one) => one !== '').join(', ')}`)}`,
+  );
   for (const line of applied.notes) output.say(`${pc.yellow('Note')}  ${printable(line)}`);
   for (const line of next) output.say(`${pc.cyan('Next')}  ${printable(line)}`);
+  const last = afterwards(context, changes, options);
+  if (last !== undefined) output.say(`${pc.cyan('Next')}  ${last}`);
   const proofs = applied.proofs.map(({ task, held, checked: what, milliseconds, unseen }) => ({
     integration: task.integration,
     workspace: task.workspace,
@@ -234,10 +236,11 @@ function conclude(
   output.document(EXIT.done, { changed: true, changes: changeDocument(changes), proofs, notes: applied.notes, next });
 }
 
-/** Without its packages no migration runs. */
-function withoutMigrations(changes: ChangeSet): ChangeSet {
-  const { kind, migrations = [] } = changes;
-  return kind === 'attach' ? { ...changes, migrations: migrations.map((one) => ({ ...one, wanted: false })) } : changes;
+/** How a change is kept, and how it is taken back. */
+function afterwards({ reader, host }: Context, { kind }: ChangeSet, { commit }: ChangeOptions): string | undefined {
+  const isKept = reader.kind(path.join(host.root, '.git')) !== undefined && !commit;
+  if (kind !== 'attach') return isKept ? 'Commit this change.' : undefined;
+  return isKept ? 'Commit this change, or take it back: ligament undo' : 'To take it back: ligament undo';
 }
 
 /** Whether the manifests change and Ligament does not run the package manager that the host is kept by. */
@@ -248,16 +251,17 @@ function leftByHand(changes: ChangeSet): boolean {
 function tell(event: ApplyEvent, output: Output): void {
   switch (event.step) {
     case 'writing':
-      return output.note(pc.dim(`\nwriting ${event.files} files`));
+      return output.working(`writing ${event.files} ${event.files === 1 ? 'file' : 'files'}`);
     case 'installing':
-      return output.note(pc.dim(`running ${event.command}`));
+      return output.working(`running ${event.command}`);
     case 'running':
-      return output.note(pc.dim(`running ${printable(event.command)}`));
+      return output.working(`running ${printable(event.command)}`);
     case 'proving':
-      return output.note(pc.dim(`proving ${printable(event.task.title)} in a scratch copy`));
+      return output.working(`proving ${printable(event.task.title)} (${event.task.spec.proof}) in a scratch copy`);
     case 'putting back':
       return output.note(pc.yellow('putting everything back'));
     case 'done':
+      return output.rest();
   }
 }
 

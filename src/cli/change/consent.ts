@@ -5,7 +5,6 @@ import { EXIT, Problem } from '../../core/problem.ts';
 import type { ProofTask } from '../../core/change/proof.ts';
 import { printable } from '../render/printable.ts';
 import { typedMigration } from '../../core/change/migration.ts';
-import { inPlaces } from '../render/change-set.ts';
 
 /** Throws a Problem (status 3) where something would run that somebody else has thought of: agreeing to the rest is no consent to that. */
 export function checkCommands(changes: ChangeSet, { allowCommands, install, prove }: ChangeOptions): void {
@@ -19,7 +18,7 @@ export function checkCommands(changes: ChangeSet, { allowCommands, install, prov
     ...scripts
       .filter(({ by }) => by === 'manager')
       .map((one) => ({ ...one, words: `${one.name}: ${one.command} (a script that the package manager runs)` })),
-    ...(prove === false ? [] : foreignProofs(proofs)),
+    ...(prove ? foreignProofs(proofs) : []),
   ];
   // git runs hooks later, whether or not anything is installed now.
   const later = scripts
@@ -58,18 +57,14 @@ function notAllowed(runs: readonly Foreign[]): Problem {
   });
 }
 
-/** Asks whether what was shown is to be done. Throws a Problem (status 2) where there is nobody to ask. */
-export async function agreed({ uses = [] }: ChangeSet): Promise<boolean> {
-  if (!process.stdin.isTTY || process.env.CI) {
-    throw new Problem({
-      status: EXIT.wrongUsage,
-      what: 'This needs your agreement, and there is no terminal to ask at',
-      next: 'Agree beforehand with --yes, or look first with --preview. Nothing was changed.',
-    });
-  }
-  return confirms(
-    uses.length === 0 ? 'Make these changes?' : `Take it out, although it is still used in ${inPlaces(uses)}?`,
-  );
+/** Throws a Problem (status 2) where there is nobody to ask. */
+export function checkTerminal(): void {
+  if (process.stdin.isTTY && !process.env.CI) return;
+  throw new Problem({
+    status: EXIT.wrongUsage,
+    what: 'This needs your agreement, and there is no terminal to ask at',
+    next: 'Agree beforehand with --yes, or look first with --preview. Nothing was changed.',
+  });
 }
 
 /**

@@ -15,7 +15,7 @@ const SEEN = '--verbose shows what is in them; --preview --file PATH shows one.'
  * files that come and go, the record and what is run, proofs, totals. `whole`: new files and Ligament's own records are shown line by line too.
  */
 export function renderChangeSet(changes: ChangeSet, whole: boolean): string {
-  const proofs = changes.proofs.map((task) => bullet(task.words));
+  const proofs = changes.leftOut?.proofs ? [] : changes.proofs.map((task) => bullet(task.words));
   const notes = changes.warnings.map((warning) => `${pc.yellow('Note')}  ${printable(warning)}`);
   const blocks = [
     changes.parts.length === 0 ? pc.bold(printable(capitalised(changes.title))) : '',
@@ -32,14 +32,23 @@ export function renderChangeSet(changes: ChangeSet, whole: boolean): string {
     ...(changes.staying ?? []).map((one) => stayingBlock(one)),
     usesBlock(changes, whole),
     section('Proof', shortened(proofs, whole, 'proofs').join('\n')),
-    shortened(notes, whole, 'notes').join('\n'),
+    shortened([...notes, ...leftOutNotes(changes)], whole, 'notes').join('\n'),
     pc.bold(totals(changes)),
   ];
   return blocks.filter((block) => block !== '').join('\n\n');
 }
 
+/** What will not be done since somebody does not want it. */
+function leftOutNotes({ leftOut, installs, proofs }: ChangeSet): string[] {
+  const lines = [
+    ...(leftOut?.installs && installs.length > 0 ? ['Nothing is installed: that is left to you.'] : []),
+    ...(leftOut?.proofs && proofs.length > 0 ? ['Nothing is proved: "ligament prove" does it later.'] : []),
+  ];
+  return lines.map((line) => `${pc.yellow('Note')}  ${line}`);
+}
+
 /** "4 files changed, 17 new, 3 packages". */
-function totals({ files, parts, dropped, kind }: ChangeSet): string {
+export function totals({ files, parts, dropped, kind }: ChangeSet): string {
   const hosts = files.filter(({ role }) => isHosts(role));
   const count = (state: FileDiff['state']): number => hosts.filter((change) => stateOf(change) === state).length;
   const [changed, made, gone] = [count('changed'), count('new'), count('gone')];

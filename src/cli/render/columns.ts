@@ -33,3 +33,8 @@ export function wrap(text: string, width: number): string[] {
   }
   return [...lines, line];
 }
+
+/** The beginning of a text where it is wider than `width` columns. */
+export function clipped(text: string, width: number): string {
+  return plainWidth(text) <= width ? text : `${text.slice(0, Math.max(0, width - 1))}…`;
+}

@@ -1,44 +1,35 @@
-import type { Ledger } from '../../core/ledger/record.ts';
 import pc from 'picocolors';
-import type { Drift } from '../../core/ledger/drift.ts';
 import { JOINTS } from '../../core/definition/joints.ts';
 import type { Project } from '../../core/ecosystems/ecosystem.ts';
 import { ecosystem } from '../../core/ecosystems/ecosystems.ts';
 import { USUAL } from '../../core/ecosystems/marks.ts';
 import { groupBy } from '../../core/group-by.ts';
-import type { Joint } from '../../core/joints/joint.ts';
 import type { StackFacts } from '../../core/stacks/sides.ts';
 import type { HostFacts, WorkspaceFacts } from '../../core/survey/survey.ts';
 import type { VersionControlFacts } from '../../core/survey/version-control.ts';
 import { columns, pad, wrap } from './columns.ts';
+import { screenWidth } from './screen.ts';
 import { printable } from './printable.ts';
-
-/** An attached integration, what of it was changed by hand since, and why it does not fit any more. */
-type Attached = Ledger & { drift: Drift[]; misfits: string[] };
-
-export interface SurveyView {
-  facts: HostFacts;
-  versionControl: VersionControlFacts;
-  /** Those that are told in full. */
-  workspaces: { facts: WorkspaceFacts; sides: StackFacts[]; attached: Attached[] }[];
-  /** The others of a host with many workspaces. */
-  brief: { facts: WorkspaceFacts; stack: Pick<StackFacts, 'id' | 'title'>; attached: Attached[] }[];
-}
+import { jointsOf, sideDocument, titleOf, type Attached, type SidedJoint, type SurveyView } from './survey-document.ts';
 
 const LABEL = 11;
 // What fits on a screen or two; more lines than that nobody reads.
 const MOST_LINES = 60;
 
-/** A survey for people. */
-export function renderSurvey({ facts, versionControl, workspaces, brief }: SurveyView): string {
+/** A survey for people; `whole`: with every package, every joint and the habits that were measured. */
+export function renderSurvey({ facts, versionControl, workspaces, brief }: SurveyView, whole: boolean): string {
   const { manager } = facts;
   const head = [
     `${pc.bold(printable(facts.workspaces[0]?.name ?? ''))}  ${pc.dim(printable(facts.root))}`,
     row('manager', printable(managerInWords(facts))),
     ...(manager.lockfiles.length > 1 ? [row('', pc.yellow(`several lockfiles: ${manager.lockfiles.join(', ')}`))] : []),
-    row('versions', versionControlInWords(versionControl)),
+    row('git', versionControlInWords(versionControl)),
   ];
-  return [head.join('\n'), ...workspaces.map((one) => renderWorkspace(one)), ...renderBrief(brief)].join('\n\n');
+  return [
+    head.join('\n'),
+    ...workspaces.map((one) => renderWorkspace(one, manager, whole)),
+    ...renderBrief(brief),
+  ].join('\n\n');
 }
 
 /** Many workspaces: how many of each stack, then a line for each, and how to see one in full. */
@@ -65,113 +56,76 @@ function renderBrief(brief: SurveyView['brief']): string[] {
   ];
 }
 
-/** A survey for programs; docs/json-output.md describes it. */
-export function surveyDocument({ facts, versionControl, workspaces, brief }: SurveyView): Record<string, unknown> {
-  return {
-    root: facts.root,
-    manager: facts.manager,
-    versionControl,
-    brief: brief.map(({ facts: one, stack, attached }) => ({
-      folder: one.folder,
-      name: one.name,
-      stack,
-      attached: attached.map(({ integration }) => integration),
-      drift: attached.flatMap(({ drift }) => drift),
-    })),
-    workspaces: workspaces.map(({ facts: one, sides, attached }) => ({
-      folder: one.folder,
-      name: one.name,
-      stack: { id: sides[0]?.id, title: titleOf(sides) },
-      sides: sides.filter(({ side }) => side !== 'tools').map((side) => sideDocument(one, side)),
-      language: one.language,
-      moduleFormat: one.moduleFormat,
-      style: one.style,
-      projects: one.projects.map(({ ecosystem: id, file, name, platform, framework, packages }) => ({
-        ecosystem: id,
-        file,
-        name,
-        platform,
-        framework,
-        packages,
-      })),
-      packages: one.packages.map((fact) => ({
-        name: fact.name,
-        range: fact.range,
-        written: fact.written,
-        section: fact.section,
-        installed: fact.installed,
-        locked: fact.locked,
-      })),
-      joints: jointsOf(sides).map(({ side, joint: { name, state, file, line, detail, refusal } }) => ({
-        side,
-        name,
-        state,
-        file,
-        line,
-        detail,
-        refusal,
-      })),
-      attached: attached.map((one) => attachedDocument(one)),
-    })),
-  };
-}
-
-function attachedDocument({
-  integration,
-  title,
-  side,
-  way,
-  choices,
-  packages,
-  drift,
-  misfits,
-}: Attached): Record<string, unknown> {
-  return {
-    integration,
-    title,
-    side,
-    way,
-    choices,
-    packages,
-    drift,
-    misfits,
-  };
-}
-
-function renderWorkspace({ facts, sides, attached }: SurveyView['workspaces'][number]): string {
-  const packages = facts.packages.map(
-    ({ name, installed, locked, range }) => `${name} ${installed ?? `${locked ?? range} (not installed)`}`,
-  );
-  const lines = [
-    `${pc.bold(printable(facts.name))}  ${pc.cyan(printable(titleOf(sides)))}  ${pc.dim(facts.folder === '.' ? 'the root' : printable(facts.folder))}`,
-    ...(facts.projects.some(isMain)
-      ? [row('written in', languagesInWords(facts)), row('style', styleInWords(facts))]
-      : []),
+function renderWorkspace(
+  { facts, sides, attached }: SurveyView['workspaces'][number],
+  manager: HostFacts['manager'],
+  whole: boolean,
+): string {
+  const place = facts.folder === '.' ? 'the root' : printable(facts.folder);
+  const isMixed = facts.projects.some(isMain);
+  return [
+    `${pc.bold(printable(facts.name))}  ${pc.cyan(printable(titleOf(sides)))}  ${pc.dim(place)}`,
+    ...attachedRows(attached),
+    ...sidesInWords(facts, sides).map((line, index) => row(index === 0 ? 'sides' : '', line)),
+    ...sides.flatMap(({ outside }) => (outside === undefined ? [] : [row('', pc.yellow(printable(outside)))])),
+    ...(isMixed ? [row('written in', `${languagesInWords(facts)}${whole ? '' : `, ${styleInWords(facts)}`}`)] : []),
+    ...(isMixed && whole ? [row('style', styleInWords(facts))] : []),
     ...facts.projects
       .filter((one) => !isUsual(one))
       .map((one, index) => row(index === 0 ? 'made of' : '', projectInWords(one))),
-    ...(packages.length > 0
-      ? wrap(printable(packages.join(', ')), 100).map((line, index) => row(index === 0 ? 'packages' : '', line))
-      : []),
-    ...sidesInWords(facts, sides).map((line, index) => row(index === 0 ? 'sides' : '', line)),
-    ...sides.flatMap(({ outside }) => (outside === undefined ? [] : [row('', pc.yellow(printable(outside)))])),
-    ...columns(jointsOf(sides).map((one) => jointCells(one, sides.length > 1))).map((line, index) =>
-      row(index === 0 ? 'joints' : '', line),
-    ),
-    row(
-      'attached',
-      attached.length === 0
-        ? 'nothing'
-        : attached.map(({ title, integration, way }) => printable(`${title} (${integration}, ${way})`)).join(', '),
-    ),
-    ...attached.flatMap(({ integration, drift }) =>
-      drift.map(({ what }) => row('', pc.yellow(printable(`${integration} was changed by hand: ${what}`)))),
-    ),
-    ...attached.flatMap(({ integration, misfits }) =>
-      misfits.map((why) => row('', pc.yellow(printable(`${integration} does not fit any more: ${why}`)))),
-    ),
-  ];
-  return lines.join('\n');
+    ...(whole ? allPackages(facts) : packagesInWords(facts, manager)),
+    ...jointRows(sides, whole),
+  ].join('\n');
+}
+
+/** What is attached, what of it was changed by hand since, and why it does not fit any more. */
+function attachedRows(attached: readonly Attached[]): string[] {
+  const rows = attached.flatMap(({ title, integration, way, drift, misfits }) => [
+    printable(`${title} (${integration}, ${way})`),
+    ...drift.map(({ what }) => pc.yellow(printable(`  changed by hand: ${what}`))),
+    ...misfits.map((why) => pc.yellow(printable(`  does not fit any more: ${why}`))),
+  ]);
+  return (rows.length > 0 ? rows : ['nothing']).map((line, index) => row(index === 0 ? 'attached' : '', line));
+}
+
+function allPackages({ packages }: WorkspaceFacts): string[] {
+  const words = packages.map(
+    ({ name, installed, locked, range }) => `${name} ${installed ?? `${locked ?? range} (not installed)`}`,
+  );
+  if (words.length === 0) return [];
+  return wrap(printable(words.join(', ')), screenWidth() - LABEL - 3).map((line, index) =>
+    row(index === 0 ? 'packages' : '', line),
+  );
+}
+
+/** "42 declared, none installed: run npm ci". */
+function packagesInWords({ packages }: WorkspaceFacts, manager: HostFacts['manager']): string[] {
+  if (packages.length === 0) return [];
+  const missing = packages.filter(({ installed }) => installed === undefined);
+  const words =
+    missing.length === 0
+      ? 'all installed'
+      : missing.length === packages.length
+        ? pc.yellow(`none installed: run ${manager.name} install`)
+        : pc.yellow(`not installed: ${printable(missing.map(({ name }) => name).join(', '))}`);
+  return wrap(`${packages.length} declared, ${words}`, screenWidth() - LABEL - 3).map((line, index) =>
+    row(index === 0 ? 'packages' : '', line),
+  );
+}
+
+// Where these are says nothing of a project: every one has them, or can.
+const EVERYWHERE = /^(manifest|editor|hooks|ignore)\./;
+
+/** The joints that say something here; those that every project has alike, or that could be made, are counted. */
+function jointRows(sides: readonly StackFacts[], whole: boolean): string[] {
+  const all = jointsOf(sides);
+  const shown = all.filter(
+    ({ joint: { name, state } }) => whole || state === 'blocked' || (state === 'present' && !EVERYWHERE.test(name)),
+  );
+  const rest = all.length - shown.length;
+  const lines = columns(shown.map((one) => jointCells(one, sides.length > 2)));
+  const more = rest === 0 ? [] : [pc.dim(`${shown.length > 0 ? 'and ' : ''}${rest} more: survey --verbose`)];
+  return [...lines, ...more].map((line, index) => row(index === 0 ? 'joints' : '', line));
 }
 
 /** What the manager's own facts and the stacks speak of. */
@@ -230,49 +184,14 @@ function styleInWords({ style, projects }: WorkspaceFacts): string {
 
 function versionControlInWords({ system, branch, uncommitted, silent }: VersionControlFacts): string {
   if (system === 'none') return 'no version control';
-  if (silent !== undefined) return pc.yellow(printable(`git, which does not answer: ${silent}`));
-  const changes = uncommitted.length === 0 ? 'nothing uncommitted' : `${uncommitted.length} uncommitted`;
-  return `git, ${branch === undefined ? 'no branch' : `branch ${printable(branch)}`}, ${changes}`;
+  if (silent !== undefined) return pc.yellow(printable(`does not answer: ${silent}`));
+  const files = uncommitted.length === 1 ? 'file' : 'files';
+  const changes = uncommitted.length === 0 ? 'nothing uncommitted' : `${uncommitted.length} ${files} uncommitted`;
+  return `${branch === undefined ? 'no branch' : `branch ${printable(branch)}`}, ${changes}`;
 }
 
 function row(label: string, text: string): string {
   return `  ${pad(pc.dim(label), LABEL)} ${text}`;
-}
-
-interface SidedJoint {
-  side: StackFacts['side'];
-  joint: Joint;
-}
-
-/** Every joint once: what belongs to the whole workspace is told of the tools alone. */
-function jointsOf(sides: readonly StackFacts[]): SidedJoint[] {
-  const shared = new Set(sides.find(({ side }) => side === 'tools')?.joints.map(({ name }) => name));
-  return sides.flatMap(({ side, joints }) =>
-    joints
-      .filter(({ name, anywhere }) => !anywhere && (side === 'tools' || !shared.has(name)))
-      .map((joint) => ({ side, joint })),
-  );
-}
-
-function titleOf(sides: readonly StackFacts[]): string {
-  return sides
-    .filter(({ side }) => side !== 'tools')
-    .map(({ title }) => title)
-    .join(', ');
-}
-
-/** What each side is built of, and how. */
-function sideDocument({ manifest }: WorkspaceFacts, one: StackFacts): Record<string, unknown> {
-  const { side, builds, id, title, outside, traits, workspace, build, joints } = one;
-  const boot = joints.find(({ name }) => name === 'app.boot');
-  return {
-    side: side ?? builds ?? null,
-    stack: { id, title },
-    outside,
-    sources: { folder: traits.folder, kinds: traits.sources, language: workspace.language },
-    boot: boot && boot.state !== 'blocked' ? boot.file : null,
-    build: manifest.scripts.build ?? (build && [build.program, ...build.args].join(' ')) ?? null,
-  };
 }
 
 /** "browser  Vite 7 + React 19: TypeScript in src, begins at src/main.tsx, built by vite build". */

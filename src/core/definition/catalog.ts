@@ -108,13 +108,17 @@ function takesName(id: string, integration: string): Problem {
 }
 
 async function unknown(id: string, ids: readonly string[]): Promise<Problem> {
-  const { closest, distance } = await import('fastest-levenshtein');
-  const nearest = ids.length > 0 ? closest(id, [...ids]) : undefined;
-  const near = nearest !== undefined && distance(id, nearest) <= Math.max(3, nearest.length / 2);
+  const { nearName } = await import('../text/near-name.ts');
+  const near = nearName(id.toLowerCase(), ids) ?? ids.find((one) => isWithin(id.toLowerCase(), one));
   return new Problem({
     status: EXIT.wrongUsage,
     what: `There is no integration "${id}"`,
-    why: near ? `the nearest name is "${nearest}"` : `the catalog has ${ids.join(', ') || 'none'}`,
-    next: near ? `Did you mean: ligament attach ${nearest}` : 'ligament browse lists all.',
+    ...(near === undefined ? {} : { why: `the nearest name is "${near}"` }),
+    next: near === undefined ? `ligament browse ${id} looks for the word.` : `Did you mean: ligament attach ${near}`,
   });
+}
+
+/** Whether what was typed is a word of a name: `tailwind` of `tailwindcss`. */
+function isWithin(typed: string, name: string): boolean {
+  return typed.length > 2 && name.includes(typed.replaceAll(/[^a-z0-9]/g, ''));
 }

@@ -43,7 +43,7 @@ function signalTo(pid: number, name: NodeJS.Signals | 0): boolean {
 }
 
 function runPlainly(command: string, args: readonly string[], options: ProcessOptions): Promise<ProcessResult> {
-  const { cwd, environment, only, signal, timeoutMs, input, onStart } = options;
+  const { cwd, environment, only, signal, timeoutMs, input, onStart, onOutput } = options;
   return new Promise((resolve) => {
     const child = spawn(command, args, {
       cwd,
@@ -58,8 +58,12 @@ function runPlainly(command: string, args: readonly string[], options: ProcessOp
     // Who ends without having read it all says so by its status.
     child.stdin?.on('error', () => undefined);
     child.stdin?.end(input);
-    child.stdout?.on('data', (chunk: Buffer) => stdout.push(chunk));
-    child.stderr?.on('data', (chunk: Buffer) => stderr.push(chunk));
+    const keep = (kept: Buffer[]) => (chunk: Buffer) => {
+      kept.push(chunk);
+      onOutput?.(chunk.toString());
+    };
+    child.stdout?.on('data', keep(stdout));
+    child.stderr?.on('data', keep(stderr));
     child.on('error', (error: NodeJS.ErrnoException) => (failure = error.code ?? error.message));
     if (child.pid !== undefined) onStart?.(child.pid);
     child.on('close', (code, killedBy) => {

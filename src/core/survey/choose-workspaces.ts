@@ -50,19 +50,31 @@ export async function namedOrAll(
   return named.length > 0 ? chooseWorkspaces(reader, facts, named, from) : facts.workspaces;
 }
 
+/** The workspaces that are named; else the one that `from` lies in, or all of them at the root. Throws as `chooseWorkspaces` does. */
+export async function hereOrAll(
+  reader: Reader,
+  facts: HostFacts,
+  named: readonly string[],
+  from: string,
+): Promise<WorkspaceFacts[]> {
+  const chosen = await chooseWorkspaces(reader, facts, named, from);
+  return named.length === 0 && chosen[0]?.folder === '.' ? facts.workspaces : chosen;
+}
+
 function isWithin(folder: string, outer: string): boolean {
   return folder === outer || folder.startsWith(outer + path.sep);
 }
 
 async function unknown(facts: HostFacts, name: string): Promise<Problem> {
-  const { closest } = await import('fastest-levenshtein');
+  const { nearName } = await import('../text/near-name.ts');
   const known = [
     ...new Set(facts.workspaces.flatMap((one) => (one.folder === '.' ? [one.name] : [one.folder, one.name]))),
   ];
+  const near = nearName(name, known);
   return new Problem({
     status: EXIT.wrongUsage,
     what: `There is no workspace "${name}"`,
     why: `this project has ${known.join(', ')}`,
-    next: `Did you mean: --workspace ${closest(name, known)}`,
+    next: near === undefined ? 'Name one of these.' : `Did you mean: --workspace ${near}`,
   });
 }

@@ -97,6 +97,7 @@ it('one more command is parsed and run', async () => {
   const water = command((y) => y.option('cans', { type: 'number', default: 1 }), {
     usage: 'water <bed>',
     describe: 'Water a bed',
+    examples: [],
     load: () =>
       Promise.resolve({
         run: (options: { cans: number }) => {

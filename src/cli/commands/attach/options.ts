@@ -5,6 +5,7 @@ import {
   previewOption,
   repeatedOption,
   comingOptions,
+  sideOption,
   workspaceOption,
 } from '../../shared-options.ts';
 
@@ -15,35 +16,47 @@ export const attach = command(
       {
         type: 'string',
         array: true,
-        demandOption: true,
-        describe: 'Integrations, by name',
+        default: [] as string[],
+        describe: 'Integrations, by name or by the folder of a definition; at a terminal you can choose them',
       },
     );
-    const versions = repeatedOption(shared, 'take', 'A version of a package, as name@range or name@tag')
+    const versions = repeatedOption(
+      shared,
+      'take',
+      'Take this version of a package (a range or a tag). Can be repeated',
+    )
       .option('complete', {
         type: 'boolean',
         default: false,
+        group: 'What',
         describe: 'Where it is set up by hand already: put in what would round it off, too',
       })
       .option('with-data', {
         type: 'boolean',
         default: false,
+        group: 'Safety',
         describe: "Run the migrations that come with it on the project's database, too",
       })
       .option('move-packages', {
         type: 'boolean',
         default: false,
+        group: 'What',
         describe: 'Move declared packages into the section where they belong',
       });
-    const answers = repeatedOption(versions, 'choose', 'Answer a choice, as key=value');
-    return repeatedOption(answers, 'secret-file', 'A file that holds a secret, as choice=path').option('side', {
-      choices: ['browser', 'server'] as const,
-      describe: 'Which side of a workspace that is built as both a server and a browser app',
-    });
+    const answers = repeatedOption(
+      versions,
+      'choose',
+      'Answer a choice: ligament browse NAME lists them. Can be repeated',
+    );
+    return sideOption(repeatedOption(answers, 'secret-file', 'A file that holds a secret'));
   },
   {
-    usage: 'attach <integrations..>',
+    usage: 'attach [integrations..]',
     describe: 'Attach integrations to a workspace',
+    examples: [
+      ['attach tailwindcss', 'shows what it would change, asks, makes the change and proves it'],
+      ['attach pinia vue-router --workspace web --preview', 'only shows it'],
+    ],
     load: () => import('./run.ts'),
   },
 );

@@ -10,8 +10,10 @@ import { planAttach } from '../../../core/plan/attach/plan-attach.ts';
 import type { ChangeSet } from '../../../core/change/change-set.ts';
 import { checkFormat, shownOtherwise } from '../../change/show-file.ts';
 import { EXIT, Problem } from '../../../core/problem.ts';
+import type { WorkspaceFacts } from '../../../core/survey/survey.ts';
 import type { Output } from '../../output.ts';
 import { printable } from '../../render/printable.ts';
+import { changedChoice, chosenIntegrations, likelyPlace } from './interactive.ts';
 import { carryOut, openForChange, planWithWarnings, targets } from '../../change/carry-out.ts';
 
 interface AttachOptions extends ChangeOptions {
@@ -32,7 +34,9 @@ interface AttachOptions extends ChangeOptions {
 
 export async function run(options: AttachOptions, output: Output): Promise<number> {
   checkFormat(options);
-  const { context, lock } = await openForChange(options, `attach ${options.integrations.join(' ')}`, output);
+  const canAsk = mayAsk(options);
+  if (options.integrations.length === 0 && !canAsk) throw needsName();
+  const { context, lock } = await openForChange(options, `attach ${options.integrations.join(' ')}`.trim(), output);
   try {
     const choices = parseChoices(options.choose);
     const secretFiles = parseSecretFiles(options.secretFile);
@@ -46,10 +50,14 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
     const workspaces = await targets(context, options);
     const requests: AttachRequest[] = [];
     const renewals: (Renewal & { name: string })[] = [];
-    for (const id of new Set(options.integrations)) {
+    const isOpen = !options.everywhere && options.workspace.length === 0;
+    const [here] = workspaces;
+    const named = options.integrations.length > 0 ? options.integrations : await offered(context, { here, isOpen });
+    for (const id of new Set(named)) {
       const asked = await loadDefinition(context.doors.files, context.catalog, id, { from: options.cwd });
+      const likely = isOpen && here ? [await likelyPlace(context, asked, { here, canAsk })] : workspaces;
       // What serves the whole host goes to its root, whichever workspace one stands in.
-      const places = asked.belongs === 'root' ? context.facts.workspaces.slice(0, 1) : workspaces;
+      const places = asked.belongs === 'root' ? context.facts.workspaces.slice(0, 1) : likely;
       for (const place of places) {
         const { folder, name } = place;
         const definition = await definitionFor(context, asked, place);
@@ -91,20 +99,52 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
     );
     const shown = shownOtherwise(changes, options, output);
     if (shown !== undefined) return shown;
-    return await carryOut(context, changes, { ...options, secretFiles }, output, lock);
+    const revise = async (): Promise<ChangeSet | undefined> => {
+      const before = requests.map((one) => one.choices);
+      if (!(await changedChoice(context, requests))) return undefined;
+      try {
+        return await planWithWarnings(context, () => planAttach(context, requests, wishes));
+      } catch (error) {
+        requests.forEach((one, index) => (one.choices = before[index] ?? {}));
+        throw error;
+      }
+    };
+    const more = renewed ? { lock } : { lock, revise };
+    return await carryOut(context, changes, { ...options, secretFiles }, output, more);
   } finally {
     lock?.release();
   }
+}
+
+/** Whether there is somebody to ask. */
+function mayAsk({ yes, json }: Pick<AttachOptions, 'yes' | 'json'>): boolean {
+  return process.stdin.isTTY && !process.env.CI && !yes && !json;
+}
+
+function needsName(): Problem {
+  return new Problem({
+    status: EXIT.wrongUsage,
+    what: '"attach" needs the name of an integration',
+    next: '"ligament browse" lists those that fit here. See: ligament help attach',
+  });
+}
+
+/** What somebody chooses to attach, where one stands or, at the root, anywhere. */
+async function offered(
+  context: Context,
+  { here, isOpen }: { here: WorkspaceFacts | undefined; isOpen: boolean },
+): Promise<string[]> {
+  const isRoot = here?.folder === '.';
+  return chosenIntegrations(context, isOpen && isRoot ? context.facts.workspaces : here ? [here] : []);
 }
 
 /** The side that a request is for: the one that was given, or that the developer chooses where two fit and there is a terminal to ask at. */
 async function sideFor(
   context: Context,
   request: AttachRequest,
-  { yes, preview, json }: AttachOptions,
+  options: AttachOptions,
 ): Promise<AttachRequest['side']> {
-  if (request.side !== undefined || yes || preview || json || !process.stdin.isTTY || process.env.CI)
-    return request.side;
+  if (request.side !== undefined || options.preview || !mayAsk(options)) return request.side;
   const question = await sideQuestion(context, request);
   if (!question) return undefined;
   const { sideAnswer } = await import('../../ask.ts');
@@ -145,9 +185,9 @@ function shareChoices(requests: readonly AttachRequest[], given: Readonly<Record
 async function answered(
   context: Context,
   request: AttachRequest,
-  { yes, preview, json }: AttachOptions,
+  options: AttachOptions,
 ): Promise<AttachRequest['choices']> {
-  if (yes || preview || json || !process.stdin.isTTY || process.env.CI) return request.choices;
+  if (options.preview || !mayAsk(options)) return request.choices;
   const given = { ...request.choices };
   const { openChoices } = await import('../../../core/plan/attach/open-choices.ts');
   for (const open of await openChoices(context, request)) {

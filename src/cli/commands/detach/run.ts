@@ -37,7 +37,7 @@ export async function run(options: DetachOptions, output: Output): Promise<numbe
       ? [`Look at ${file}: it is what ${name} makes of the manifests now. How it was before is not kept here any more.`]
       : [];
     const changes = { ...planned, files: joinFiles([...planned.files, ...lockfile]), tell: [...planned.tell, ...tell] };
-    return await carryOut(context, changes, options, output, lock);
+    return await carryOut(context, changes, options, output, { lock });
   } finally {
     lock?.release();
   }

@@ -34,6 +34,8 @@ const TAKES: Record<Part, readonly (keyof GrowWords)[]> = {
   'head-tag': ['names', 'value'],
   'type-scale': ['from', 'to', 'ratio'],
 };
+/** What can grow, by the words for it. */
+export const PARTS: readonly string[] = Object.keys(TAKES);
 const ALL = new Set(Object.values(TAKES).flat());
 const OPTIONAL: readonly string[] = ['at', 'link', 'lazy', 'before'];
 

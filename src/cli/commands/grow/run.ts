@@ -65,7 +65,7 @@ async function show(
   const changes = await planWithWarnings(context, () => Promise.resolve(planned));
   const shown = shownOtherwise(changes, options, output);
   if (shown !== undefined) return shown;
-  return carryOut(context, changes, options, output, lock);
+  return carryOut(context, changes, options, output, { lock });
 }
 
 function planPart(context: Context, request: GrowRequest): Promise<ChangeSet | undefined> {

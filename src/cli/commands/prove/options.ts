@@ -12,6 +12,10 @@ export const prove = command(
   {
     usage: 'prove [integrations..]',
     describe: 'Prove again that what is attached works',
+    examples: [
+      ['prove', 'proves everything that is attached'],
+      ['prove tailwindcss --workspace web', 'proves one in one workspace'],
+    ],
     load: () => import('./run.ts'),
   },
 );

@@ -21,7 +21,7 @@ interface ProveOptions extends GlobalOptions {
 
 export async function run(options: ProveOptions, output: Output): Promise<number> {
   const { cwd, integrations = [], workspace } = options;
-  const doors = openDoors();
+  const doors = openDoors({ watch: output.watch });
   const context = await openHost(doors, openCatalog(), cwd);
   const { sweep } = await import('../../../core/apply/sweep.ts');
   await sweep(doors);
@@ -79,7 +79,7 @@ async function proveAll(context: Context, tasks: readonly ProofTask[], output: O
   });
   try {
     for (const task of tasks) {
-      output.note(pc.dim(`proving ${printable(task.title)} on ${printable(task.workspace)} in a scratch copy`));
+      output.working(`proving ${printable(task.title)} on ${printable(task.workspace)} in a scratch copy`);
       const result = await proofs.prove(task);
       results.push(result);
       output.say(

@@ -4,13 +4,14 @@ import { findDrift } from '../../../core/ledger/drift.ts';
 import { allLedgers } from '../../../core/ledger/ledger.ts';
 import { groupBy } from '../../../core/group-by.ts';
 import { EXIT } from '../../../core/problem.ts';
-import { namedOrAll } from '../../../core/survey/choose-workspaces.ts';
+import { hereOrAll } from '../../../core/survey/choose-workspaces.ts';
 import { findHost } from '../../../core/survey/host.ts';
 import { surveyHost } from '../../../core/survey/survey.ts';
 import { findVersionControl } from '../../../core/survey/version-control.ts';
 import type { Ledger } from '../../../core/ledger/record.ts';
 import type { Output } from '../../output.ts';
-import { renderSurvey, surveyDocument, type SurveyView } from '../../render/survey.ts';
+import { surveyDocument, type SurveyView } from '../../render/survey-document.ts';
+import { renderSurvey } from '../../render/survey.ts';
 import { lookingDoors, openCatalog, openDoors, proofKinds, type GlobalOptions } from '../../session.ts';
 
 interface SurveyOptions extends GlobalOptions {
@@ -29,7 +30,7 @@ export async function run({ cwd, verbose, workspace }: SurveyOptions, output: Ou
   const facts = surveyHost(nodeReader, host, process.env.PATH ?? '');
   const attached = groupBy(await allLedgers(nodeReader, host, proofKinds), ({ workspace: folder }) => folder);
   const all = verbose || facts.workspaces.length <= MOST_IN_FULL;
-  const inFull = new Set(workspace.length > 0 || all ? await namedOrAll(nodeReader, facts, workspace, cwd) : []);
+  const inFull = new Set(workspace.length > 0 || all ? await hereOrAll(nodeReader, facts, workspace, cwd) : []);
   const misfits = misfitFinder(cwd);
   const workspaces: SurveyView['workspaces'] = [];
   const brief: SurveyView['brief'] = [];
@@ -48,7 +49,7 @@ export async function run({ cwd, verbose, workspace }: SurveyOptions, output: Ou
   }
   const view: SurveyView = { facts, versionControl: await asked, workspaces, brief };
   output.document(EXIT.done, surveyDocument(view));
-  output.say(renderSurvey(view));
+  output.say(renderSurvey(view, verbose));
   return EXIT.done;
 }
 

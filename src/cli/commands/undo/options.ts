@@ -4,5 +4,9 @@ import { changeOptions, previewOption } from '../../shared-options.ts';
 export const undo = command((y) => previewOption(changeOptions(y)), {
   usage: 'undo',
   describe: 'Take back the last change',
+  examples: [
+    ['undo', 'shows what would be put back, asks, and does it'],
+    ['undo --preview', 'only shows it'],
+  ],
   load: () => import('./run.ts'),
 });

@@ -15,7 +15,7 @@ export async function run(options: ChangeOptions, output: Output): Promise<numbe
       return EXIT.done;
     }
     const changes = await planWithWarnings(context, () => planUndo(context, history, entry));
-    return await carryOut(context, changes, options, output, lock);
+    return await carryOut(context, changes, options, output, { lock });
   } finally {
     lock?.release();
   }

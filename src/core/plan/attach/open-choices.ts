@@ -20,11 +20,21 @@ export interface OpenChoice {
 /** The choices of a request that are always asked about, or have no answer yet. */
 export async function openChoices(context: Context, request: AttachRequest): Promise<OpenChoice[]> {
   const { definition, choices: given } = request;
+  const all = await everyChoice(context, request);
+  return all.filter(({ key, usual }) => {
+    const choice = definition.choices?.[key];
+    if (!choice || choice.kind === 'secret' || Object.hasOwn(given, key)) return false;
+    return usual === undefined || choice.asked === 'always';
+  });
+}
+
+/** Every choice of a request, secrets apart, with the answer that it has. */
+export async function everyChoice(context: Context, request: AttachRequest): Promise<OpenChoice[]> {
+  const { definition } = request;
   const { answers, stack } = await answersFor(context, request);
   return Object.entries(definition.choices ?? {}).flatMap(([key, choice]): OpenChoice[] => {
-    if (choice.kind === 'secret' || Object.hasOwn(given, key)) return [];
+    if (choice.kind === 'secret') return [];
     const answer = answers.find((one) => one.key === key);
-    if (answer && choice.asked !== 'always') return [];
     return [
       {
         key,

@@ -1,0 +1,23 @@
+/** What stands for the value of an option in help and messages. */
+export const VALUES: Readonly<Record<string, string>> = {
+  cwd: 'FOLDER',
+  workspace: 'NAME',
+  side: 'SIDE',
+  take: 'NAME@RANGE',
+  choose: 'KEY=VALUE',
+  without: 'PART',
+  'secret-file': 'CHOICE=FILE',
+  format: 'FORM',
+  file: 'PATH',
+  answer: 'TEXT',
+  'password-file': 'FILE',
+  role: 'ROLE',
+  at: 'ADDRESS',
+  around: 'ADDRESS',
+  before: 'NAME',
+  value: 'TEXT',
+  width: 'LENGTH',
+  from: 'PIXELS',
+  to: 'PIXELS',
+  ratio: 'A:B',
+};
