@@ -75,7 +75,10 @@ export class Progress implements Watch {
     const passed = Date.now() - this.#since;
     if (passed < PATIENCE_MS) return;
     const head = `${this.#what} ${(passed / 1000).toFixed(0)} s`;
-    const line = clipped(this.#tail === '' ? head : `${head}  ${this.#tail}`, (this.#stream.columns || USUAL_WIDTH) - 1);
+    const line = clipped(
+      this.#tail === '' ? head : `${head}  ${this.#tail}`,
+      (this.#stream.columns || USUAL_WIDTH) - 1,
+    );
     this.#stream.write(`\r\u001b[2K${pc.dim(line)}`);
     this.#isDrawn = true;
   }

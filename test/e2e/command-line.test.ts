@@ -1,7 +1,8 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoHost, PROGRAM, TestHost } from '../support/host.ts';
+import { projectRoot } from '../../demo/registry/open.ts';
+import { demoHost, PROGRAM, type TestHost } from '../support/host.ts';
 
 let host: TestHost;
 let before: Map<string, string>;
@@ -45,8 +46,8 @@ const WRONG: readonly (readonly [line: string, marked: string | undefined, what:
   ['survey extra', 'extra', '"survey" takes no words', 'Leave it out.'],
   ['undo now', 'now', '"undo" takes no words', 'Leave it out.'],
   ['enrol a b', 'b', '"enrol" takes one word only', 'Leave it out.'],
-  ['detach', undefined, '"detach" needs the name of an integration', '"ligament browse" lists'],
-  ['enrol', undefined, '"enrol" needs the name of an integration', '"ligament browse" lists'],
+  ['detach', undefined, '"detach" needs the name of an integration', '"ligament survey" tells what is attached.'],
+  ['enrol', undefined, '"enrol" needs the name of an integration', '"ligament survey" tells what is attached.'],
   ['attach', undefined, '"attach" needs the name of an integration', '"ligament browse" lists'],
   ['completion', undefined, '"completion" needs the name of a shell', 'See: ligament help completion'],
   ['completion bsh', 'bsh', 'There is no completion for "bsh"', 'Did you mean bash?'],
@@ -134,7 +135,7 @@ describe('what is typed in other ways', () => {
       const { stderr } = host.ligament('--cwd', '/', ...line.split(' '));
       expect(stderr).not.toMatch(/has no option|There is no command|takes no|needs /);
     }
-    for (const line of stdout.split('\n')) expect(line.length).toBeLessThanOrEqual(110);
+    for (const line of stdout.split('\n')) expect(line.length).toBeLessThanOrEqual(120);
     expect(stdout).not.toMatch(/\[(array|boolean|string)\]|default:/);
   });
 
@@ -143,6 +144,20 @@ describe('what is typed in other ways', () => {
     expect(host.ligament('help', 'statuses').stdout).toContain('130');
     expect(host.ligament('help').stdout).toBe(host.ligament('--help').stdout);
   });
+});
+
+it('the reference of commands is current (UPDATE_DOCS=1 npm test writes it)', () => {
+  const names = [...host.ligament('help').stdout.matchAll(/^ {2}([a-z]+) {2,}\S/gm)].map(([, name = '']) => name);
+  const parts = [...names.filter((name) => name !== 'help'), 'environment', 'statuses'].map((name) => {
+    return `## ${name}\n\n\`\`\`\n${host.ligament('help', name).stdout.trimEnd()}\n\`\`\`\n`;
+  });
+  const intro =
+    'What `ligament help` says of each command, and of the environment and exit statuses. Written by a test.';
+  const page = `# Commands\n\n${intro}\n\n${parts.join('\n')}`;
+  const file = path.join(projectRoot(), 'docs/commands.md');
+  if (process.env.UPDATE_DOCS) fs.writeFileSync(file, page);
+  expect(names.length).toBe(11);
+  expect(fs.readFileSync(file, 'utf8')).toBe(page);
 });
 
 describe('where it stands', () => {

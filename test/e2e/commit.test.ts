@@ -90,7 +90,7 @@ it('survey tells what of an attached integration was changed by hand', async () 
   expect((await host.ligamentAsync('survey')).stdout).not.toContain('changed by hand');
   host.write('package.json', host.read('package.json').replace('"tend": "echo tended"', '"tend": "echo neglected"'));
   expect((await host.ligamentAsync('survey')).stdout).toMatch(
-    /garden-kit was changed by hand: package\.json no longer .*tend/,
+    /changed by hand: package\.json no longer .*tend/,
   );
   const { workspaces } = JSON.parse((await host.ligamentAsync('survey', '--json')).stdout) as {
     workspaces: { attached: { drift: { file: string }[] }[] }[];

@@ -269,6 +269,11 @@ describe('weaknesses that the registry knows of', () => {
       'twine 1.4.0 has a known vulnerability (low): Knots come undone, https://example.org/knots.',
     );
     expect(stdout).not.toMatch(/Old ones|Not ours/);
+    // Within the hour nothing is asked again, and the same is told.
+    const asked = garden.registry.requests.length;
+    const again = await garden.ligament('attach', './kit', '--preview');
+    expect(again.stdout).toBe(stdout);
+    expect(garden.registry.requests.slice(asked).filter((one) => one.startsWith('POST'))).toEqual([]);
   });
 
   it('are not asked for offline, nor where the settings say so; a registry that knows none is as good as any', async () => {

@@ -277,7 +277,7 @@ it('a secret goes into no file that git does not answer for', () => {
   if (process.getuid?.() === 0) {
     spawnSync('chown', ['-R', '65534', path.join(host.root, '.git')]);
     expect(refused().stderr).toContain('dubious ownership');
-    expect(host.ligament('survey').stdout).toContain('git, which does not answer');
+    expect(host.ligament('survey').stdout).toMatch(/git +does not answer/);
     spawnSync('chown', ['-R', '0', path.join(host.root, '.git')]);
   }
   const bin = path.join(path.dirname(host.root), 'bin');

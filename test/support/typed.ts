@@ -16,7 +16,8 @@ export async function typed(
   args: readonly string[],
   steps: readonly Step[],
 ): Promise<{ status: number | null; shown: string }> {
-  const { CI: _, ...environment } = host.environment;
+  const environment = { ...host.environment };
+  delete environment.CI;
   const command = [process.execPath, PROGRAM, ...args].map((one) => `'${one}'`).join(' ');
   const child = spawn('script', ['-qec', command, '/dev/null'], {
     cwd: host.root,

@@ -102,7 +102,7 @@ function placesFault(words: readonly string[], { args, spec }: Line): Problem | 
   if (missing?.required)
     return usageProblem(args, {
       what: `"${name}" needs ${MISSING[missing.name] ?? `its ${missing.name}`}`,
-      next: `${LISTED[missing.name] ?? ''}See: ligament help ${name}`,
+      next: `${LISTED[name] ?? ''}See: ligament help ${name}`,
     });
   if (positionals.some(({ many }) => many) || words.length <= positionals.length) return undefined;
   const extra = words[positionals.length] ?? '';
@@ -119,7 +119,8 @@ const MISSING: Readonly<Record<string, string>> = {
   shell: 'the name of a shell',
 };
 
+// Where the names are told that a command can be given.
 const LISTED: Readonly<Record<string, string>> = {
-  integrations: '"ligament browse" lists those that fit here. ',
-  integration: '"ligament browse" lists those that fit here. ',
+  detach: '"ligament survey" tells what is attached. ',
+  enrol: '"ligament survey" tells what is attached. ',
 };

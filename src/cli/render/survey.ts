@@ -123,8 +123,9 @@ function jointRows(sides: readonly StackFacts[], whole: boolean): string[] {
     ({ joint: { name, state } }) => whole || state === 'blocked' || (state === 'present' && !EVERYWHERE.test(name)),
   );
   const rest = all.length - shown.length;
+  if (shown.length === 0) return [];
   const lines = columns(shown.map((one) => jointCells(one, sides.length > 2)));
-  const more = rest === 0 ? [] : [pc.dim(`${shown.length > 0 ? 'and ' : ''}${rest} more: survey --verbose`)];
+  const more = rest === 0 ? [] : [pc.dim(`and ${rest} more: survey --verbose`)];
   return [...lines, ...more].map((line, index) => row(index === 0 ? 'joints' : '', line));
 }
 

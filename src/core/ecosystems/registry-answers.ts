@@ -1,13 +1,17 @@
+import CachePolicy from 'http-cache-semantics';
 import { EXIT, Problem } from '../problem.ts';
 
 /** How often and how long a registry is asked: somebody is waiting, so one that does not answer is not asked for minutes. */
 export const PATIENCE = { retry: { retries: 2, factor: 2, minTimeout: 200, maxTimeout: 2000 }, timeout: 30_000 };
 
-/** How long an answer of a registry holds by its own word, in seconds (RFC 9111, section 5.2.2.1): an hour at most. */
-export function freshSeconds(cacheControl: string | null): number {
-  const seconds = Number(/(?:^|[,\s])max-age=(\d+)/i.exec(cacheControl ?? '')?.[1] ?? 0);
-  return /no-(store|cache)/i.test(cacheControl ?? '') ? 0 : Math.min(seconds, 3600);
+/** How long an answer of a registry holds by its own word, in seconds (RFC 9111, section 4.2): an hour at most. */
+export function freshSeconds(headers: Iterable<[string, string]>): number {
+  const policy = new CachePolicy({ headers: {} }, { status: 200, headers: Object.fromEntries(headers) }, FOR_ONE);
+  return policy.storable() ? Math.min(Math.floor(policy.timeToLive() / 1000), 3600) : 0;
 }
+
+// It is kept for one person, and nothing is guessed where the answer does not say how long it holds.
+const FOR_ONE = { shared: false, cacheHeuristic: 0, immutableMinTimeToLive: 0 };
 
 /** What an ecosystem calls the place that its packages come from, and the files that name it and have credentials for it. */
 export interface RegistryWords {

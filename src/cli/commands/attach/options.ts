@@ -11,7 +11,7 @@ import {
 
 export const attach = command(
   (y) => {
-    const shared = comingOptions(previewOption(changeOptions(everywhereOption(workspaceOption(y))))).positional(
+    const shared = comingOptions(changeOptions(previewOption(everywhereOption(workspaceOption(y))))).positional(
       'integrations',
       {
         type: 'string',

@@ -2,6 +2,7 @@ import pc from 'picocolors';
 import { groupBy } from '../../../core/group-by.ts';
 import { explain } from '../../../core/plan/attach/judge-ways.ts';
 import { columns, wrap } from '../../render/columns.ts';
+import plainWidth from '../../render/plain-width.ts';
 import { printable } from '../../render/printable.ts';
 import { screenWidth } from '../../render/screen.ts';
 import { standingOf, takenWay, type Found, type Row, type Standing } from './judged.ts';
@@ -18,9 +19,13 @@ const COLOURS: Record<Standing, (text: string) => string> = {
 export function renderList(found: readonly Found[], { all, isSearch }: { all: boolean; isSearch: boolean }): string {
   const fitting = found.filter(({ rows }) => rows.some((row) => standingOf(row) !== 'no'));
   const shown = all || (isSearch && fitting.length === 0) ? found : fitting;
-  const blocks = [...groupBy(shown, ({ definition }) => definition.kind)]
-    .sort(([a], [b]) => a.localeCompare(b))
-    .map(([kind, ones]) => [pc.bold(printable(kind)), ...rowsOf(ones)].join('\n'));
+  const kinds = [...groupBy(shown, ({ definition }) => definition.kind)].sort(([a], [b]) => a.localeCompare(b));
+  const cells = kinds.map(([, ones]) => ones.flatMap((one) => cellsOf(one)));
+  // All kinds have their columns in the same places.
+  const lines = rowsOf(cells.flat());
+  const blocks = kinds.map(([kind], index) =>
+    [pc.bold(printable(kind)), ...lines.splice(0, cells[index]?.length ?? 0).flat()].join('\n'),
+  );
   const rest = found.length - shown.length;
   const hints = [
     ...(rest > 0 ? [`${rest} ${rest === 1 ? 'does' : 'do'} not fit: ligament browse --all`] : []),
@@ -29,21 +34,15 @@ export function renderList(found: readonly Found[], { all, isSearch }: { all: bo
   return [...blocks, hints.map((one) => pc.dim(one)).join('\n')].join('\n\n');
 }
 
-function rowsOf(found: readonly Found[]): string[] {
-  const cells = found.flatMap((one) => cellsOf(one));
-  const wide = columns(cells);
-  // Where a row is longer than the screen its last cell goes below.
+/** The lines of each row: where it is longer than the screen its last cell goes below. */
+function rowsOf(cells: readonly (readonly string[])[]): string[][] {
   const width = screenWidth();
-  if (wide.every((line) => visible(line) <= width)) return wide;
-  return columns(cells.map((row) => row.slice(0, -1))).flatMap((line, index) => {
+  const short = columns(cells.map((row) => row.slice(0, -1)));
+  return columns(cells).map((line, index) => {
+    if (plainWidth(line) <= width) return [line];
     const last = cells[index]?.at(-1) ?? '';
-    return [line, ...wrap(last, width - 6).map((one) => `      ${one}`)];
+    return [short[index] ?? '', ...wrap(last, width - 6).map((one) => `      ${one}`)];
   });
-}
-
-function visible(line: string): number {
-  // eslint-disable-next-line no-control-regex -- colours take no room
-  return line.replaceAll(/\u001b\[\d+m/g, '').length;
 }
 
 /** A line for each standing that an integration has, with the workspaces that have it so. */
@@ -88,5 +87,5 @@ function whyNot(rows: readonly Row[]): string {
 }
 
 function reasons(one: Row['ways'][number]): number {
-  return one.verdict === 'unfit' ? one.reasons.length + (one.isElsewhere ? 100 : 0) : 0;
+  return one.verdict === 'unfit' ? one.reasons.length + (one.isElsewhere ? 100 : 0) + (one.isForeign ? 1000 : 0) : 0;
 }

@@ -84,7 +84,7 @@ function placeBlock(row: Row): string {
 
 function farness(one: Judgement): number {
   if (one.verdict !== 'unfit') return one.verdict === 'fits' ? -2 : -1;
-  return one.reasons.length + (one.isElsewhere ? 100 : 0);
+  return one.reasons.length + (one.isElsewhere ? 100 : 0) + (one.isForeign ? 1000 : 0);
 }
 
 function wayLines(judgement: Judgement, { attached }: Row): string[] {

@@ -3,7 +3,7 @@ import { changeOptions, everywhereOption, previewOption, workspaceOption } from 
 
 export const detach = command(
   (y) =>
-    previewOption(changeOptions(everywhereOption(workspaceOption(y))))
+    changeOptions(previewOption(everywhereOption(workspaceOption(y))))
       .positional('integrations', {
         type: 'string',
         array: true,

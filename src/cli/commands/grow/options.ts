@@ -3,7 +3,7 @@ import { changeOptions, previewOption, comingOptions, workspaceOption } from '..
 
 export const grow = command(
   (y) =>
-    comingOptions(previewOption(changeOptions(workspaceOption(y))))
+    comingOptions(changeOptions(previewOption(workspaceOption(y))))
       .positional('part', {
         type: 'string',
         describe:

@@ -1,7 +1,7 @@
 import { command } from '../../command.ts';
 import { changeOptions, previewOption } from '../../shared-options.ts';
 
-export const undo = command((y) => previewOption(changeOptions(y)), {
+export const undo = command((y) => changeOptions(previewOption(y)), {
   usage: 'undo',
   describe: 'Take back the last change',
   examples: [

@@ -137,7 +137,7 @@ class Client {
     if (response.status === 404) return undefined;
     if (!response.ok) throw Object.assign(new Error(`it answered ${response.status}`), { statusCode: response.status });
     const body: unknown = JSON.parse(await response.text());
-    return { body, freshSeconds: freshSeconds(response.headers.get('cache-control')) };
+    return { body, freshSeconds: freshSeconds(response.headers) };
   }
 
   /** Credentials go to the host that they are for and to no other. */

@@ -21,8 +21,8 @@ export interface NpmRegistry {
   ask(name: string): Promise<{ digest: PackumentDigest; freshSeconds: number } | undefined>;
   /** The archive of one version; undefined where it does not have that. */
   archive(name: string, version: string): Promise<Buffer | undefined>;
-  /** What it tells of versions of packages that is wrong with them; nothing where it does not tell. */
-  advisories(versions: Readonly<Record<string, readonly string[]>>): Promise<Advisory[]>;
+  /** What it tells of versions of packages that is wrong with them; undefined where it gives no answer. */
+  advisories(versions: Readonly<Record<string, readonly string[]>>): Promise<Advisory[] | undefined>;
   settings: PackageSettings;
 }
 
@@ -64,7 +64,7 @@ export async function openNpmRegistry(
         const { document, headers } = await documentOf(name);
         const digest = digestOf(document, name);
         if (!digest) throw new Error('its answer is not a package document');
-        return { digest, freshSeconds: freshSeconds(headers.get('cache-control')) };
+        return { digest, freshSeconds: freshSeconds(headers) };
       }),
     archive: (name, version) =>
       answered(name, async () => {
@@ -86,7 +86,7 @@ async function advisoriesOn(
   registryFetch: typeof import('npm-registry-fetch'),
   options: object,
   versions: Readonly<Record<string, readonly string[]>>,
-): Promise<Advisory[]> {
+): Promise<Advisory[] | undefined> {
   try {
     const response = await registryFetch('/-/npm/v1/security/advisories/bulk', {
       ...options,
@@ -98,7 +98,7 @@ async function advisoriesOn(
     return readAdvisories(await response.json());
   } catch {
     // Many registries have no such answer: then nothing is known.
-    return [];
+    return undefined;
   }
 }
 

@@ -1,4 +1,4 @@
-import type { PackageSettings } from './registry-door.ts';
+import type { Advisory, PackageSettings } from './registry-door.ts';
 import { createHash } from 'node:crypto';
 import path from 'node:path';
 import { cacheFolder, readKept, writeKept } from '../../doors/cache-folder.ts';
@@ -6,6 +6,8 @@ import { nodeReader } from '../../doors/node-reader.ts';
 import type { PackumentDigest } from './packument-digest.ts';
 
 type Environment = Readonly<Record<string, string | undefined>>;
+
+type Versions = Readonly<Record<string, readonly string[]>>;
 
 interface Kept {
   /** Milliseconds since 1970 until which the answer need not be asked for again. */
@@ -34,6 +36,16 @@ export class RegistryCache {
     writeKept(this.#fileOf(digest.name), { until, digest });
   }
 
+  /** What was told of exactly these versions, while it is fresh at `now`. */
+  advisories(versions: Versions, now: number): Advisory[] | undefined {
+    const kept = readKept(this.#advisoriesFile(versions)) as { until: number; advisories: Advisory[] } | undefined;
+    return kept && now < kept.until ? kept.advisories : undefined;
+  }
+
+  keepAdvisories(versions: Versions, advisories: readonly Advisory[], until: number): void {
+    writeKept(this.#advisoriesFile(versions), { until, advisories });
+  }
+
   packageSettings(): PackageSettings | undefined {
     return readKept(this.#settingsFile()) as PackageSettings | undefined;
   }
@@ -44,6 +56,14 @@ export class RegistryCache {
 
   #fileOf(name: string): string {
     return path.join(this.#folder, 'packages', `${encodeURIComponent(name)}.json`);
+  }
+
+  #advisoriesFile(versions: Versions): string {
+    const sorted = Object.keys(versions)
+      .sort()
+      .map((name) => [name, [...(versions[name] ?? [])].sort()]);
+    const key = createHash('sha256').update(JSON.stringify(sorted)).digest('hex').slice(0, 32);
+    return path.join(this.#folder, 'advisories', `${key}.json`);
   }
 
   #settingsFile(): string {

@@ -19,6 +19,9 @@ function refuseOddSettings(hostRoot: string): void {
   });
 }
 
+// What is known to be wrong with a version is asked for again after an hour.
+const ADVISORIES_MS = 3600_000;
+
 /** The registry of a host: what is kept and fresh first, else what the network says; offline what is kept, however old. */
 export function openRegistry(
   hostRoot: string,
@@ -53,7 +56,12 @@ export function openRegistry(
       return (await network()).archive(name, version);
     },
     async advisories(versions) {
-      return offline || Object.keys(versions).length === 0 ? [] : (await network()).advisories(versions);
+      if (offline || Object.keys(versions).length === 0) return [];
+      const kept = cache.advisories(versions, Date.now());
+      if (kept) return kept;
+      const told = await (await network()).advisories(versions);
+      if (told) cache.keepAdvisories(versions, told, Date.now() + ADVISORIES_MS);
+      return told ?? [];
     },
     async packageSettings() {
       const kept = cache.packageSettings();

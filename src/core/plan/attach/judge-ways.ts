@@ -18,6 +18,8 @@ export type Judgement =
       reasons: string[];
       /** It is for what the workspace is not built with. */
       isElsewhere?: true;
+      /** It is for another ecosystem. */
+      isForeign?: true;
     };
 
 /** Judges every way of a definition, in the definition's order; each with only what is meant for the workspace. */
@@ -38,7 +40,7 @@ function judgeWay(way: Way, at: Circumstances): Judgement {
   const { stack } = at;
   const foreign = foreignTo(way, at);
   // Then nothing else need be said.
-  if (foreign.length > 0) return { way, verdict: 'unfit', reasons: foreign };
+  if (foreign.length > 0) return { way, verdict: 'unfit', reasons: foreign, isForeign: true };
   const absent = absentPackages(way, at);
   if (absent.length > 0) return { way, verdict: 'unfit', reasons: absent, isElsewhere: true };
   const reasons = way.fits === undefined ? [] : objectionsTo(way.fits, at);
