@@ -81,8 +81,8 @@ async function buildProgram() {
   const lateParts = {
     name: 'late-parts',
     setup(builder) {
-      // Help texts are plain: the full table of character widths would cost a third of the program's start. CommonJS
-      // packages, which the prompts have, get the real one.
+      // The parser prints nothing here: the table of character widths that it brings would cost a third of the program's start. CommonJS
+      // packages, which the prompts have, get it.
       builder.onResolve({ filter: /^string-width$/ }, ({ kind }) =>
         kind === 'import-statement' ? { path: path.join(root, 'src/cli/render/plain-width.ts') } : undefined,
       );

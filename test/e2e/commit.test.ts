@@ -89,9 +89,7 @@ it('survey tells what of an attached integration was changed by hand', async () 
   host.write('package.json', host.read('package.json').replace('"twine": "^1.4.0"', '"twine": "~1.4.0"'));
   expect((await host.ligamentAsync('survey')).stdout).not.toContain('changed by hand');
   host.write('package.json', host.read('package.json').replace('"tend": "echo tended"', '"tend": "echo neglected"'));
-  expect((await host.ligamentAsync('survey')).stdout).toMatch(
-    /changed by hand: package\.json no longer .*tend/,
-  );
+  expect((await host.ligamentAsync('survey')).stdout).toMatch(/changed by hand: package\.json no longer .*tend/);
   const { workspaces } = JSON.parse((await host.ligamentAsync('survey', '--json')).stdout) as {
     workspaces: { attached: { drift: { file: string }[] }[] }[];
   };

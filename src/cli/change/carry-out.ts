@@ -24,6 +24,7 @@ import type { Output } from '../output.ts';
 import { waiting } from '../at-work.ts';
 import { recoveredInWords } from '../render/recovered.ts';
 import { totals } from '../render/change-set.ts';
+import { labelled } from '../render/columns.ts';
 import { printable } from '../render/printable.ts';
 import { agreedPlan, shownPlan, type Revise } from './agree.ts';
 import { filledIn, withMigrationsAsked } from './consent.ts';
@@ -213,18 +214,18 @@ function conclude(
   for (const { task, checked: what, milliseconds, unseen } of applied.proofs) {
     const whose = several ? `${printable(task.title)}: ` : '';
     if (unseen !== undefined) {
-      output.say(`${pc.yellow('Seen in part')}  ${whose}${printable(what)}, but ${printable(unseen)}`);
+      output.say(labelled(pc.yellow('Seen in part'), `${whose}${printable(what)}, but ${printable(unseen)}`));
       continue;
     }
-    output.say(`${pc.green('Proved')}  ${whose}${printable(what)} ${pc.dim(seconds(milliseconds))}`);
+    output.say(labelled(pc.green('Proved'), `${whose}${printable(what)} ${pc.dim(seconds(milliseconds))}`));
   }
   output.say(
     `${pc.green('Done')}  ${printable(changes.title)}${pc.dim(`  ${[totals(changes), seconds(took)].filter((one) => one !== '').join(', ')}`)}`,
   );
-  for (const line of applied.notes) output.say(`${pc.yellow('Note')}  ${printable(line)}`);
-  for (const line of next) output.say(`${pc.cyan('Next')}  ${printable(line)}`);
+  for (const line of applied.notes) output.say(labelled(pc.yellow('Note'), printable(line)));
+  for (const line of next) output.say(labelled(pc.cyan('Next'), printable(line)));
   const last = afterwards(context, changes, options);
-  if (last !== undefined) output.say(`${pc.cyan('Next')}  ${last}`);
+  if (last !== undefined) output.say(labelled(pc.cyan('Next'), last));
   const proofs = applied.proofs.map(({ task, held, checked: what, milliseconds, unseen }) => ({
     integration: task.integration,
     workspace: task.workspace,

@@ -55,7 +55,7 @@ export function helpFor(command: AnyCommand, shared: ReadonlyMap<string, Options
     ...wrap(`${command.describe}.`, screenWidth()),
     '',
     ...command.examples.flatMap(([line, does]) => [
-      `  ${pc.cyan(`ligament ${line}`)}`,
+      ...wrap(`ligament ${line}`, screenWidth() - 4).map((one, index) => `  ${index === 0 ? '' : '  '}${pc.cyan(one)}`),
       ...wrap(does, screenWidth() - 4).map((one) => `    ${pc.dim(one)}`),
     ]),
     ...GROUPS.flatMap((group) => groupOf(group, spec, own)),

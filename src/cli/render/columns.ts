@@ -1,6 +1,7 @@
 import plainWidth from './plain-width.ts';
+import { screenWidth } from './screen.ts';
 
-/** Pads a text that may hold colours to a width in columns (its characters are taken to be one column wide). */
+/** Pads a text that may hold colours to a width in columns. */
 export function pad(text: string, width: number): string {
   return text + ' '.repeat(Math.max(0, width - plainWidth(text)));
 }
@@ -21,20 +22,45 @@ export function columns(rows: readonly (readonly string[])[], gap = 2): string[]
   );
 }
 
-/** Breaks a text into lines of at most `width` columns at its blanks. */
+/** The lines of each row: where it is wider than `width` its last cell goes below, wrapped. */
+export function fitted(rows: readonly (readonly string[])[], width: number): string[][] {
+  const short = columns(rows.map((row) => row.slice(0, -1)));
+  return columns(rows).map((line, index) => {
+    if (plainWidth(line) <= width) return [line];
+    const last = rows[index]?.at(-1) ?? '';
+    return [...wrap(short[index] ?? '', width), ...wrap(last, width - 6).map((one) => `      ${one}`)];
+  });
+}
+
+/** Breaks a text into lines of at most `width` columns at its blanks; a word that is wider stands whole on a line of its own. */
 export function wrap(text: string, width: number): string[] {
   const lines: string[] = [];
   let line = '';
-  for (const word of text.split(' ')) {
-    if (line !== '' && line.length + 1 + word.length > width) {
+  // A text that is set in stays so.
+  const lead = /^ */.exec(text)?.[0] ?? '';
+  for (const word of text.slice(lead.length).split(' ')) {
+    if (line !== '' && plainWidth(line) + 1 + plainWidth(word) > width) {
       lines.push(line);
-      line = word;
-    } else line = line === '' ? word : `${line} ${word}`;
+      line = lead + word;
+    } else line = line === '' ? lead + word : `${line} ${word}`;
   }
   return [...lines, line];
 }
 
+/** A text behind a word that says what it is; at a terminal it is wrapped, and goes on below its beginning. */
+export function labelled(label: string, text: string, stream: { columns?: number } = process.stdout): string {
+  const indent = plainWidth(label) + 2;
+  const lines = stream.columns ? wrap(text, screenWidth(stream) - indent) : [text];
+  return `${label}  ${lines.join(`\n${' '.repeat(indent)}`)}`;
+}
+
 /** The beginning of a text where it is wider than `width` columns. */
 export function clipped(text: string, width: number): string {
-  return plainWidth(text) <= width ? text : `${text.slice(0, Math.max(0, width - 1))}…`;
+  if (plainWidth(text) <= width) return text;
+  let shown = '';
+  for (const character of text) {
+    if (plainWidth(shown + character) > width - 1) break;
+    shown += character;
+  }
+  return `${shown}…`;
 }

@@ -1,6 +1,23 @@
 import { stripVTControlCharacters } from 'node:util';
+import { eastAsianWidth } from 'get-east-asian-width';
 
-/** Columns that a text takes whose characters are all one column wide. */
+// eslint-disable-next-line no-control-regex -- colours are looked for apart
+const PLAIN = /^[\u0000-\u02ff\u2010-\u2027\u2190-\u21ff]*$/;
+
+/** Columns that a text takes: colours none, wide characters two, marks that stand on others none (Unicode TR 11). */
 export default function plainWidth(text: string): number {
-  return text.includes('\u001b') ? stripVTControlCharacters(text).length : text.length;
+  const seen = text.includes('\u001b') ? stripVTControlCharacters(text) : text;
+  if (PLAIN.test(seen)) return seen.length;
+  let width = 0;
+  for (const { segment } of SEGMENTS.segment(seen)) width += widthOf(segment);
+  return width;
+}
+
+// What is seen as one character is measured as one (Unicode TR 29).
+const SEGMENTS = new Intl.Segmenter('en', { granularity: 'grapheme' });
+
+function widthOf(character: string): number {
+  if (/^\p{M}/u.test(character)) return 0;
+  if (/\p{Emoji_Presentation}|\ufe0f/u.test(character)) return 2;
+  return eastAsianWidth(character.codePointAt(0) ?? 0);
 }

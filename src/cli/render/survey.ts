@@ -7,7 +7,7 @@ import { groupBy } from '../../core/group-by.ts';
 import type { StackFacts } from '../../core/stacks/sides.ts';
 import type { HostFacts, WorkspaceFacts } from '../../core/survey/survey.ts';
 import type { VersionControlFacts } from '../../core/survey/version-control.ts';
-import { columns, pad, wrap } from './columns.ts';
+import { columns, fitted, pad, wrap } from './columns.ts';
 import { screenWidth } from './screen.ts';
 import { printable } from './printable.ts';
 import { jointsOf, sideDocument, titleOf, type Attached, type SidedJoint, type SurveyView } from './survey-document.ts';
@@ -124,7 +124,10 @@ function jointRows(sides: readonly StackFacts[], whole: boolean): string[] {
   );
   const rest = all.length - shown.length;
   if (shown.length === 0) return [];
-  const lines = columns(shown.map((one) => jointCells(one, sides.length > 2)));
+  const lines = fitted(
+    shown.map((one) => jointCells(one, sides.length > 2)),
+    screenWidth() - LABEL - 3,
+  ).flat();
   const more = rest === 0 ? [] : [pc.dim(`and ${rest} more: survey --verbose`)];
   return [...lines, ...more].map((line, index) => row(index === 0 ? 'joints' : '', line));
 }
@@ -192,7 +195,8 @@ function versionControlInWords({ system, branch, uncommitted, silent }: VersionC
 }
 
 function row(label: string, text: string): string {
-  return `  ${pad(pc.dim(label), LABEL)} ${text}`;
+  const [first = '', ...more] = wrap(text, screenWidth() - LABEL - 3);
+  return [`  ${pad(pc.dim(label), LABEL)} ${first}`, ...more.map((line) => ' '.repeat(LABEL + 3) + line)].join('\n');
 }
 
 /** "browser  Vite 7 + React 19: TypeScript in src, begins at src/main.tsx, built by vite build". */

@@ -1,8 +1,7 @@
 import pc from 'picocolors';
 import { groupBy } from '../../../core/group-by.ts';
 import { explain } from '../../../core/plan/attach/judge-ways.ts';
-import { columns, wrap } from '../../render/columns.ts';
-import plainWidth from '../../render/plain-width.ts';
+import { fitted } from '../../render/columns.ts';
 import { printable } from '../../render/printable.ts';
 import { screenWidth } from '../../render/screen.ts';
 import { standingOf, takenWay, type Found, type Row, type Standing } from './judged.ts';
@@ -22,7 +21,7 @@ export function renderList(found: readonly Found[], { all, isSearch }: { all: bo
   const kinds = [...groupBy(shown, ({ definition }) => definition.kind)].sort(([a], [b]) => a.localeCompare(b));
   const cells = kinds.map(([, ones]) => ones.flatMap((one) => cellsOf(one)));
   // All kinds have their columns in the same places.
-  const lines = rowsOf(cells.flat());
+  const lines = fitted(cells.flat(), screenWidth());
   const blocks = kinds.map(([kind], index) =>
     [pc.bold(printable(kind)), ...lines.splice(0, cells[index]?.length ?? 0).flat()].join('\n'),
   );
@@ -32,17 +31,6 @@ export function renderList(found: readonly Found[], { all, isSearch }: { all: bo
     'All about one: ligament browse NAME',
   ];
   return [...blocks, hints.map((one) => pc.dim(one)).join('\n')].join('\n\n');
-}
-
-/** The lines of each row: where it is longer than the screen its last cell goes below. */
-function rowsOf(cells: readonly (readonly string[])[]): string[][] {
-  const width = screenWidth();
-  const short = columns(cells.map((row) => row.slice(0, -1)));
-  return columns(cells).map((line, index) => {
-    if (plainWidth(line) <= width) return [line];
-    const last = cells[index]?.at(-1) ?? '';
-    return [short[index] ?? '', ...wrap(last, width - 6).map((one) => `      ${one}`)];
-  });
 }
 
 /** A line for each standing that an integration has, with the workspaces that have it so. */

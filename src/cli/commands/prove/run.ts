@@ -8,6 +8,7 @@ import { inProvingOrder, type ProofResult, type ProofTask, placeOf, failedProof 
 import { namedOrAll } from '../../../core/survey/choose-workspaces.ts';
 import type { Output } from '../../output.ts';
 import { failedProofRows } from '../../render/problem.ts';
+import { labelled } from '../../render/columns.ts';
 import { printable } from '../../render/printable.ts';
 import { openCatalog, interruption, openDoors, type GlobalOptions } from '../../session.ts';
 import { checkProofs } from '../../change/consent.ts';
@@ -99,7 +100,7 @@ async function proveAll(context: Context, tasks: readonly ProofTask[], output: O
 function renderResult(result: ProofResult, before: readonly ProofResult[]): string {
   const { held, checked, milliseconds, task, unseen } = result;
   const time = pc.dim(`${(milliseconds / 1000).toFixed(1)} s`);
-  if (held) return `${pc.green('Proved')}  ${printable(task.title)}: ${printable(checked)} ${time}`;
+  if (held) return labelled(pc.green('Proved'), `${printable(task.title)}: ${printable(checked)} ${time}`);
   if (unseen !== undefined)
     return `${pc.yellow('Seen in part')}  ${printable(task.title)}: ${printable(checked)}, but ${printable(unseen)} ${time}`;
   const head = `${pc.red('Not proved')}  ${printable(task.title)} on ${printable(placeOf(task))} ${time}`;
