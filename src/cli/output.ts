@@ -7,6 +7,9 @@ import { renderProblem } from './render/problem.ts';
 
 declare const LIGAMENT_VERSION: string;
 
+// The version of the form of documents: docs/schema/output.schema.json.
+const FORMAT = 1;
+
 /** The program's version, put in when it is bundled. */
 export function version(): string {
   return LIGAMENT_VERSION;
@@ -64,7 +67,7 @@ export class Output {
   document(status: number, content: Record<string, unknown>): void {
     if (!this.#json) return;
     process.stdout.write(
-      `${JSON.stringify({ ligament: version(), command: this.#command, status, ...content }, null, 2)}\n`,
+      `${JSON.stringify({ format: FORMAT, ligament: version(), command: this.#command, status, ...content }, null, 2)}\n`,
     );
   }
 

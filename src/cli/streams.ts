@@ -1,7 +1,7 @@
 import { EXIT } from '../core/problem.ts';
 
 // Their status tells what became of the project: whoever does not hear it must still be told right.
-const CHANGING = /^(attach|detach|undo|recover|enrol)$/;
+const CHANGING = /^(attach|detach|grow|undo|recover|enrol)$/;
 
 /**
  * Lets a reader that goes away, or a full disk behind the output, end nothing: a change goes on to its end. Of a command that only looks,

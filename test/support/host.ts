@@ -5,6 +5,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { inject } from 'vitest';
 import { projectRoot, registryEnvironment } from '../../demo/registry/open.ts';
+import { expectDocument } from './output-document.ts';
 import { runAsync, type Run } from './run-async.ts';
 
 export const PROGRAM = path.join(projectRoot(), 'dist/ligament.js');
@@ -44,8 +45,10 @@ export class TestHost {
     return this.runAsync(process.execPath, [PROGRAM, ...args]);
   }
 
-  runAsync(command: string, args: string[]): Promise<Run> {
-    return runAsync(command, args, { cwd: this.root, env: this.environment });
+  async runAsync(command: string, args: string[]): Promise<Run> {
+    const ran = await runAsync(command, args, { cwd: this.root, env: this.environment });
+    if (command === process.execPath && args[0] === PROGRAM) expectDocument(args, ran.stdout);
+    return ran;
   }
 
   run(command: string, args: string[], environment: Record<string, string> = {}): Run {
@@ -56,6 +59,7 @@ export class TestHost {
       maxBuffer: 64 << 20,
       timeout: 170_000,
     });
+    if (command === process.execPath && args[0] === PROGRAM) expectDocument(args, stdout);
     return { status, stdout, stderr };
   }
 

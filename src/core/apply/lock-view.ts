@@ -1,3 +1,4 @@
+import { localTime } from '../text/local-time.ts';
 import path from 'node:path';
 import * as z from 'zod/mini';
 import { decode } from '../text/utf8.ts';
@@ -72,7 +73,7 @@ export function lockId(files: Reader, root: string): string | undefined {
 /** Who has a lock, in a few words. */
 export function holderInWords({ what, since, user, holder }: LockText, state: 'running' | 'unseen'): string {
   const place = state === 'unseen' ? ` on ${holder.machine}` : '';
-  return `process ${holder.pid}${place} (${what}, of ${user}, since ${since})`;
+  return `process ${holder.pid}${place} (${what}, of ${user}, since ${localTime(since)})`;
 }
 
 /** Of a project without a lock: a command whose lock somebody has removed still has its record. */
@@ -110,7 +111,7 @@ const BY_HAND =
 function unknown({ files, environment, machine }: ViewDoors, root: string, told: LockText): Problem {
   const owner = files.status(path.join(root, LOCK))?.owner;
   const other = machine.user !== undefined && owner !== undefined && owner !== machine.user;
-  const whose = `${told.user} began "${told.what}" at ${told.since}, on ${told.holder.machine}`;
+  const whose = `${told.user} began "${told.what}" at ${localTime(told.since)}, on ${told.holder.machine}`;
   return new Problem({
     status: EXIT.recoveryNeeded,
     what: other ? "Another user's change of this project was cut off" : 'A change of this project was cut off',
@@ -130,7 +131,7 @@ function elsewhere({ owner }: ChangeRecord, told: LockText): Problem {
     status: EXIT.recoveryNeeded,
     what: `The lock of this project belongs to a change in another place`,
     where: { file: LOCK },
-    why: `"${told.what}" was begun at ${told.since} in ${owner.root}: this folder is a copy of it`,
+    why: `"${told.what}" was begun at ${localTime(told.since)} in ${owner.root}: this folder is a copy of it`,
     next: `Run ligament recover there. In this copy, ${BY_HAND.toLowerCase()}.`,
     handwork: `rm ${LOCK}`,
   });

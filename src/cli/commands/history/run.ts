@@ -1,6 +1,7 @@
 import pc from 'picocolors';
 import { History } from '../../../core/history/history.ts';
 import { EXIT } from '../../../core/problem.ts';
+import { localTime } from '../../../core/text/local-time.ts';
 import { findHost } from '../../../core/survey/host.ts';
 import { tellWhatGoesOn } from '../../at-work.ts';
 import type { Output } from '../../output.ts';
@@ -8,7 +9,10 @@ import { columns } from '../../render/columns.ts';
 import { printable } from '../../render/printable.ts';
 import { openDoors, type GlobalOptions } from '../../session.ts';
 
-export async function run({ cwd }: GlobalOptions, output: Output): Promise<number> {
+// More than that nobody reads.
+const MOST = 20;
+
+export async function run({ cwd, verbose }: GlobalOptions, output: Output): Promise<number> {
   const doors = openDoors();
   const { root } = await findHost(doors.files, cwd);
   await tellWhatGoesOn(doors, root, output);
@@ -26,12 +30,16 @@ export async function run({ cwd }: GlobalOptions, output: Output): Promise<numbe
     })),
   });
   if (entries.length === 0) output.say('Nothing was done to this project yet.');
-  const rows = entries.map(({ number, at, title, files }) => [
+  // The last one is what people look for.
+  const told = verbose ? entries.toReversed() : entries.toReversed().slice(0, MOST);
+  const rows = told.map(({ number, at, title, files }) => [
     pc.dim(String(number).padStart(3)),
-    pc.dim(at.replace('T', ' ').slice(0, 16)),
+    pc.dim(localTime(at).slice(0, 16)),
     `${printable(title)}${undone.has(number) ? pc.dim(' (taken back)') : ''}`,
-    pc.dim(`${files.length} files`),
+    pc.dim(`${files.length} ${files.length === 1 ? 'file' : 'files'}`),
   ]);
   if (rows.length > 0) output.say(columns(rows).join('\n'));
+  if (told.length < entries.length)
+    output.say(pc.dim(`and ${entries.length - told.length} before; --verbose lists all.`));
   return EXIT.done;
 }
