@@ -1,6 +1,7 @@
 import fs from 'node:fs';
 import { afterEach, describe, expect, it } from 'vitest';
 import { Garden, gardenManifest } from '../support/garden.ts';
+import { PROGRAM } from '../support/host.ts';
 import { definitionText } from '../support/versions/run-version-case.ts';
 
 let garden: Garden | undefined;
@@ -122,8 +123,13 @@ describe('workspaces', () => {
     expect(brief).not.toContain('joints');
     const one = (await garden.ligament('survey', '--workspace', 'p42')).stdout;
     expect(one).toMatch(/p42 .*plots\/p42/);
-    expect(one).toContain('joints');
+    expect(one).toContain('written in');
     expect(one).not.toContain('p41');
+    const here = await garden.host.runAsync('sh', [
+      '-c',
+      `cd plots/p42 && '${process.execPath}' '${PROGRAM}' survey`,
+    ]);
+    expect(here.stdout).toBe(one);
     const all = JSON.parse((await garden.ligament('survey', '--json')).stdout) as {
       brief: unknown[];
       workspaces: unknown[];

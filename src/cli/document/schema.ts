@@ -308,7 +308,7 @@ const history = z.strictObject({
       at: text,
       kind: text,
       title: text,
-      undoes: maybe(number),
+      undoes: maybe(nullable(number)),
       undone: flag,
       files: texts,
     }),

@@ -29,8 +29,9 @@ export async function run({ cwd, verbose, workspace }: SurveyOptions, output: Ou
   const { nameStack, readSides } = await import('../../../core/stacks/sides.ts');
   const facts = surveyHost(nodeReader, host, process.env.PATH ?? '');
   const attached = groupBy(await allLedgers(nodeReader, host, proofKinds), ({ workspace: folder }) => folder);
-  const all = verbose || facts.workspaces.length <= MOST_IN_FULL;
-  const inFull = new Set(workspace.length > 0 || all ? await hereOrAll(nodeReader, facts, workspace, cwd) : []);
+  const chosen = await hereOrAll(nodeReader, facts, workspace, cwd);
+  const isWhole = workspace.length === 0 && chosen.length === facts.workspaces.length;
+  const inFull = new Set(isWhole && !verbose && chosen.length > MOST_IN_FULL ? [] : chosen);
   const misfits = misfitFinder(cwd);
   const workspaces: SurveyView['workspaces'] = [];
   const brief: SurveyView['brief'] = [];
@@ -44,7 +45,7 @@ export async function run({ cwd, verbose, workspace }: SurveyOptions, output: Ou
     );
     if (inFull.has(one))
       workspaces.push({ facts: one, sides: await readSides(nodeReader, host.root, one), attached: ledgers });
-    else if (workspace.length === 0)
+    else if (isWhole)
       brief.push({ facts: one, stack: nameStack(nodeReader, host.root, one), attached: ledgers });
   }
   const view: SurveyView = { facts, versionControl: await asked, workspaces, brief };

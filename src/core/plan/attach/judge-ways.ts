@@ -46,12 +46,13 @@ function judgeWay(way: Way, at: Circumstances): Judgement {
   const reasons = way.fits === undefined ? [] : objectionsTo(way.fits, at);
   const names = [...new Set(way.ties.map((tie) => tie.at))];
   const joints = names.map((name) => stack.joints.find((joint) => joint.name === name));
-  reasons.push(
-    ...lacking(
-      stack,
-      names.filter((_, index) => !joints[index]),
-    ),
+  const lacks = lacking(
+    stack,
+    names.filter((_, index) => !joints[index]),
   );
+  // Where no place for it is all that speaks against a way, nobody would have expected it.
+  if (reasons.length === 0 && lacks.length > 0) return { way, verdict: 'unfit', reasons: lacks, isElsewhere: true };
+  reasons.push(...lacks);
   if (reasons.length > 0) return { way, verdict: 'unfit', reasons: [...new Set(reasons)] };
   const blocked = joints.filter((joint): joint is Joint => joint?.state === 'blocked');
   return blocked.length > 0 ? { way, verdict: 'blocked', joints: blocked } : { way, verdict: 'fits' };

@@ -7,6 +7,7 @@ import path from 'node:path';
 import type { Context } from '../../host/context.ts';
 import { bareStyle } from '../../facts/bare.ts';
 import { fillAll } from '../../definition/fill.ts';
+import { listedVariables } from './listed-variables.ts';
 import { migratingOf, partOf, proofsOf, recordFile, type Decided, tellings } from './decided.ts';
 import { scriptsIn } from './scripts-in.ts';
 import { groupBy } from '../../group-by.ts';
@@ -104,7 +105,7 @@ async function planInTurn(
     }),
     routes: await plannedRoutes(context, fitted.planned, all),
     tell: [...new Set(all.flatMap(tellings)), ...anew.tell],
-    warnings: await warningsOn(context, parts, [...leftOut, ...fitted.words], wishes),
+    warnings: await warningsOn(context, parts, [...leftOut, ...listedVariables(context, all), ...fitted.words], wishes),
   };
 }
 
