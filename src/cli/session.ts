@@ -7,6 +7,7 @@ import type { ProofKinds } from '../core/definition/proof-kind.ts';
 import { keptDefinitions } from '../core/definition/definition-cache.ts';
 import { nodeFormatters } from '../core/doors/node-formatters.ts';
 import { nodeFiles } from '../core/doors/node-files.ts';
+import { rememberingFiles } from '../core/doors/remembering-files.ts';
 import { nodeMachine } from '../core/doors/node-machine.ts';
 import { nodeProcesses } from '../core/doors/node-processes.ts';
 import type { Watch } from './progress.ts';
@@ -27,14 +28,18 @@ export interface GlobalOptions {
   verbose: boolean;
 }
 
-/** The real doors to the outside; `watch` is told what goes on behind them. */
-export function openDoors({ offline = false, watch }: { offline?: boolean; watch?: Watch } = {}): Doors {
+/** The real doors to the outside; `watch` is told what goes on behind them; `looking`: nothing of the project is written. */
+export function openDoors({
+  offline = false,
+  watch,
+  looking = false,
+}: { offline?: boolean; watch?: Watch; looking?: boolean } = {}): Doors {
   let opened: Promise<RegistryDoor> | undefined;
   const repositories = new Map<string, Promise<ComposerSource>>();
   const counted = watch && askedOf(watch);
   return {
     offline,
-    files: nodeFiles,
+    files: looking ? rememberingFiles(nodeFiles) : nodeFiles,
     processes: watch
       ? {
           ...nodeProcesses,

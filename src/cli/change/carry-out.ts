@@ -38,7 +38,7 @@ interface OpenedHost {
 
 /** Opens the host for a change: with its lock, unless nothing will be written. The caller gives the lock back. */
 export async function openForChange(options: ChangeOptions, what: string, output: Output): Promise<OpenedHost> {
-  const doors = openDoors({ offline: options.offline, watch: output.watch });
+  const doors = openDoors({ offline: options.offline, watch: output.watch, looking: options.preview === true });
   const catalog = openCatalog();
   const { lockHost, waitForOthers } = await import('../../core/apply/lock.ts');
   if (options.preview) {

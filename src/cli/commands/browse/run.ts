@@ -18,7 +18,7 @@ interface BrowseOptions extends GlobalOptions {
 
 export async function run(options: BrowseOptions, output: Output): Promise<number> {
   const { cwd, words } = options;
-  const doors = openDoors();
+  const doors = openDoors({ looking: true });
   const catalog = openCatalog();
   const host = await opened(options, output);
   const ids = catalogIds(doors.files, catalog);
@@ -60,7 +60,7 @@ interface Opened {
 
 /** The project that one stands in; undefined where there is none and nothing of one was asked for. */
 async function opened({ cwd, workspace }: BrowseOptions, output: Output): Promise<Opened | undefined> {
-  const doors = openDoors();
+  const doors = openDoors({ looking: true });
   try {
     const context = await openHost(doors, openCatalog(), cwd);
     await tellWhatGoesOn(doors, context.host.root, output);

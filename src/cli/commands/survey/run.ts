@@ -45,8 +45,7 @@ export async function run({ cwd, verbose, workspace }: SurveyOptions, output: Ou
     );
     if (inFull.has(one))
       workspaces.push({ facts: one, sides: await readSides(nodeReader, host.root, one), attached: ledgers });
-    else if (isWhole)
-      brief.push({ facts: one, stack: nameStack(nodeReader, host.root, one), attached: ledgers });
+    else if (isWhole) brief.push({ facts: one, stack: nameStack(nodeReader, host.root, one), attached: ledgers });
   }
   const view: SurveyView = { facts, versionControl: await asked, workspaces, brief };
   output.document(EXIT.done, surveyDocument(view));
