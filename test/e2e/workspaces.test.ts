@@ -125,10 +125,7 @@ describe('workspaces', () => {
     expect(one).toMatch(/p42 .*plots\/p42/);
     expect(one).toContain('written in');
     expect(one).not.toContain('p41');
-    const here = await garden.host.runAsync('sh', [
-      '-c',
-      `cd plots/p42 && '${process.execPath}' '${PROGRAM}' survey`,
-    ]);
+    const here = await garden.host.runAsync('sh', ['-c', `cd plots/p42 && '${process.execPath}' '${PROGRAM}' survey`]);
     expect(here.stdout).toBe(one);
     const all = JSON.parse((await garden.ligament('survey', '--json')).stdout) as {
       brief: unknown[];
