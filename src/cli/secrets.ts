@@ -16,12 +16,20 @@ export async function secretValues(
   needs: readonly SecretNeed[],
   files: Readonly<Record<string, string>>,
 ): Promise<Map<string, string>> {
-  const unknown = Object.keys(files).find((name) => !needs.some(({ choice }) => choice === name));
-  if (unknown !== undefined) throw notNeeded(unknown, needs);
+  checkFiles(needs, files);
   const byChoice = new Map<string, string>();
   for (const need of needs)
     if (!byChoice.has(need.choice)) byChoice.set(need.choice, await valueOf(need, files[need.choice]));
   return new Map(needs.map(({ choice, variable, file }) => [`${variable} ${file}`, byChoice.get(choice) ?? '']));
+}
+
+/** Throws a Problem (status 2) for a file of a secret that is not asked for, or that cannot be read. */
+export function checkFiles(needs: readonly SecretNeed[], files: Readonly<Record<string, string>>): void {
+  for (const [name, file] of Object.entries(files)) {
+    const need = needs.find(({ choice }) => choice === name);
+    if (!need) throw notNeeded(name, needs);
+    readSecret(need, file);
+  }
 }
 
 async function valueOf(need: SecretNeed, file: string | undefined): Promise<string> {

@@ -230,3 +230,18 @@ describe('words that a shell completes', () => {
     }
   });
 });
+
+describe('what a preview is given in vain', () => {
+  it.each([
+    ['a file of a secret that nothing asks for', ['--secret-file', 'shed=/none'], 'No secret "shed" is asked for'],
+    ['an answer given twice', ['--choose', 'prefix=a', '--choose', 'prefix=b'], 'prefix was given twice'],
+    ['a commit without version control', ['--commit'], 'git'],
+  ])('%s is refused as it would be without --preview', (_, options, words) => {
+    const attach = ['attach', 'tailwindcss', '--workspace', 'web', '--yes', ...options];
+    const shown = host.ligament(...attach, '--preview');
+    const done = host.ligament(...attach);
+    expect(shown.status).not.toBe(0);
+    expect(shown.stderr).toBe(done.stderr);
+    expect(shown.stderr).toContain(words);
+  });
+});

@@ -24,6 +24,8 @@ export async function shownPlan(planned: ChangeSet, { context, options, output }
   const settled = await settleChange(context, planned);
   output.rest();
   const shown = asFlagsSay(settled, options);
+  const { secretFiles = {} } = options;
+  if (Object.keys(secretFiles).length > 0) (await import('../secrets.ts')).checkFiles(shown.secrets ?? [], secretFiles);
   // What was agreed to beforehand need not be read again by a machine.
   if (!output.quiet || !options.yes || options.preview) output.say(renderChangeSet(shown, options.verbose));
   return shown;

@@ -132,6 +132,8 @@ export async function carryOut(
 ): Promise<number> {
   const how = { context, options, output, revise };
   const plan = await shownPlan(planned, how);
+  if (options.commit)
+    await checkCommittable(context.doors, context.host.root, touchedBy(context, plan, options).touched);
   if (options.preview) {
     output.document(EXIT.done, { preview: true, changes: changeDocument(plan) });
     return EXIT.done;
@@ -144,9 +146,7 @@ export async function carryOut(
   }
   const changes = options.yes || !options.install ? shown : await withMigrationsAsked(shown);
   if (options.install) for (const run of changes.installs) await workOfRun(run)?.check(context);
-  const managed = changes.installs.flatMap((run) => workOfRun(run)?.writes(context.facts.manager, run.folder) ?? []);
-  const touched = [...changes.files.map(({ file }) => file), ...(options.install ? managed : [])];
-  if (options.commit) await checkCommittable(context.doors, context.host.root, touched);
+  const { touched, managed } = touchedBy(context, changes, options);
   const real = await filledIn(changes, options);
   // Without the packages nothing can be proved.
   const proves = options.prove && options.install && !leftByHand(changes);
@@ -176,6 +176,16 @@ export async function carryOut(
   if (options.commit) applied.notes.push(await commit(context, changes.title, touched));
   conclude({ context, changes, applied, took: Date.now() - begun }, options, output);
   return EXIT.done;
+}
+
+/** The files that a change writes, and those of them that package managers write. */
+function touchedBy(
+  { facts }: Context,
+  { files, installs }: ChangeSet,
+  { install }: ChangeOptions,
+): { touched: string[]; managed: string[] } {
+  const managed = installs.flatMap((run) => workOfRun(run)?.writes(facts.manager, run.folder) ?? []);
+  return { touched: [...files.map(({ file }) => file), ...(install ? managed : [])], managed };
 }
 
 /** Commits a change that was made; tells how that went. */

@@ -214,17 +214,23 @@ function parseSecretFiles(given: readonly string[]): Record<string, string> {
   return parsePairs(given, (item) => item.indexOf('='), usage);
 }
 
-/** Names and values. Throws a Problem (status 2) for a text without a name, or without the sign between the two. */
+/** Names and values. Throws a Problem (status 2) for a text without a name or without the sign between the two, and for a name given twice. */
 function parsePairs(
   given: readonly string[],
   signAt: (item: string) => number,
   { what, next }: { what: string; next: string },
 ): Record<string, string> {
-  return Object.fromEntries(
-    given.map((item) => {
-      const at = signAt(item);
-      if (at < 1) throw new Problem({ status: EXIT.wrongUsage, what: `"${item}" ${what}`, next });
-      return [item.slice(0, at), item.slice(at + 1)];
-    }),
-  );
+  const pairs = given.map((item): [string, string] => {
+    const at = signAt(item);
+    if (at < 1) throw new Problem({ status: EXIT.wrongUsage, what: `"${item}" ${what}`, next });
+    return [item.slice(0, at), item.slice(at + 1)];
+  });
+  const twice = pairs.find(([key], index) => pairs.findIndex(([other]) => other === key) < index);
+  if (twice)
+    throw new Problem({
+      status: EXIT.wrongUsage,
+      what: `${twice[0]} was given twice`,
+      next: 'Leave one of them out. Nothing was changed.',
+    });
+  return Object.fromEntries(pairs);
 }
