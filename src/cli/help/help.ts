@@ -2,15 +2,13 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pc from 'picocolors';
 import type { Options } from 'yargs';
-import { specOf, takesValue, type CommandSpec } from '../arguments/specs.ts';
+import { specOf, type CommandSpec } from '../arguments/specs.ts';
 import type { AnyCommand } from '../command.ts';
 import { version } from '../output.ts';
 import { pad, wrap } from '../render/columns.ts';
 import { screenWidth } from '../render/screen.ts';
 import { GROUPS } from '../shared-options.ts';
-import { VALUES } from './values.ts';
-
-type Row = readonly [left: string, right: string];
+import { optionName, placeName, TOPIC_ROWS, usageOf, type Row } from './rows.ts';
 
 /** What the program is, all its commands in a line each, and where to read on. */
 export function overview(commands: readonly AnyCommand[]): string {
@@ -65,29 +63,12 @@ export function helpFor(command: AnyCommand, shared: ReadonlyMap<string, Options
   ].join('\n');
 }
 
-function usageOf({ name, positionals }: CommandSpec): string {
-  const places = positionals.map((one) => (one.required ? placeName(one) : `[${placeName(one)}]`));
-  return [name, ...places].join(' ');
-}
-
-function placeName({ name, many }: CommandSpec['positionals'][number]): string {
-  const single = name.toUpperCase().replace(/S$/, '');
-  return many ? `${single}…` : single;
-}
-
 function groupOf(group: string, { positionals }: CommandSpec, options: ReadonlyMap<string, Options>): string[] {
   const places = group === 'What' ? positionals.map((one): Row => [placeName(one), one.describe]) : [];
   const rows = [...options]
     .filter(([, one]) => one.group === group)
     .map(([name, one]): Row => [optionName(name, one), one.describe ?? '']);
   return places.length + rows.length === 0 ? [] : ['', pc.underline(group), ...rowsOf([...places, ...rows])];
-}
-
-/** "--yes, -y", "--no-install", "--workspace NAME". */
-function optionName(name: string, { alias, default: usual, ...rest }: Options): string {
-  if (usual === true) return `--no-${name}`;
-  const letters = [alias ?? []].flat().map((one) => `, -${one}`);
-  return `--${name}${letters.join('')}${takesValue(rest) ? ` ${VALUES[name] ?? 'VALUE'}` : ''}`;
 }
 
 const WIDEST_LEFT = 26;
@@ -109,40 +90,6 @@ function rowsOf(rows: readonly Row[]): string[] {
 }
 
 /** What can be asked about besides commands. */
-export const TOPICS: Readonly<Record<string, () => string>> = {
-  environment: () =>
-    [
-      'What Ligament reads of the environment.',
-      '',
-      ...rowsOf([
-        ['NO_COLOR', 'Any value turns colours off (no-color.org)'],
-        ['FORCE_COLOR', '1 turns colours on where there is no terminal, 0 turns them off'],
-        ['TERM', 'With "dumb" there are neither colours nor a line that is written over'],
-        ['CI', 'Any value: nothing is asked, and nothing is written over'],
-        [
-          'LIGAMENT_SECRET_CHOICE',
-          'The value of a secret that an integration asks for, by the name of its choice in capitals',
-        ],
-        [
-          'XDG_CACHE_HOME',
-          'Where answers of registries and definitions are kept, in a folder "ligament"; otherwise ~/.cache',
-        ],
-        ['XDG_STATE_HOME', 'Where journals of changes are kept, in a folder "ligament"; otherwise ~/.local/state'],
-      ]),
-    ].join('\n'),
-  statuses: () =>
-    [
-      'What a command ends with.',
-      '',
-      ...rowsOf([
-        ['0', 'Done, or there was nothing to do'],
-        ['1', 'Not proved'],
-        ['2', 'What was typed is wrong: nothing was changed'],
-        ['3', 'Refused, or answered with no: nothing was changed'],
-        ['4', 'Failed, and everything was put back'],
-        ['5', 'A change was cut off and has to be put back: ligament recover'],
-        ['70', 'A fault of Ligament’s own'],
-        ['130', 'Interrupted, and everything was put back'],
-      ]),
-    ].join('\n'),
-};
+export const TOPICS: Readonly<Record<string, () => string>> = Object.fromEntries(
+  TOPIC_ROWS.map(({ topic, about, rows }) => [topic, () => [about, '', ...rowsOf(rows)].join('\n')]),
+);
