@@ -1,9 +1,9 @@
-import yargs, { type Argv, type Options } from 'yargs';
+import yargs, { type Argv } from 'yargs';
 import { EXIT, type Problem } from '../core/problem.ts';
 import { faultOf } from './arguments/check-arguments.ts';
 import { commandMeant } from './arguments/meant.ts';
 import { EVERYWHERE, specOf } from './arguments/specs.ts';
-import { tokensOf, type Token } from './arguments/tokens.ts';
+import { plainLine, tokensOf, type Token } from './arguments/tokens.ts';
 import { usageProblem } from './arguments/usage-problem.ts';
 import type { AnyCommand } from './command.ts';
 import { attach } from './commands/attach/options.ts';
@@ -39,28 +39,26 @@ export const COMMANDS: readonly AnyCommand[] = [
 /** Runs the command that the arguments name; returns its exit status. Each command is loaded only when it is run. */
 export async function run(args: string[], commands: readonly AnyCommand[] = COMMANDS): Promise<number> {
   if (!isThere()) return refuse(gone(), undefined, []);
-  const tokens = tokensOf(args, allOptions(commands));
+  const specs = commands.map((one) => specOf(one));
+  // Before the command is known its name must not be taken for the value of an option: all are known that any command has.
+  const tokens = tokensOf(args, new Map([...specs.flatMap((one) => [...one.options]), ...EVERYWHERE]));
   const wantsHelp = has(tokens, 'help');
   const [word, ...others] = tokens.flatMap((one) => (one.kind === 'argument' ? [one.text] : []));
   if (word === undefined && !wantsHelp) return noCommand(args, commands, tokens);
   if (word === undefined || word === 'help') return help(word === undefined ? [] : others, args, { commands, tokens });
-  const command = commands.find((one) => nameOf(one) === word);
-  if (!command) return refuse(unknownCommand(word, args, commands), word, tokens);
+  const index = specs.findIndex(({ name }) => name === word);
+  const [command, spec] = [commands[index], specs[index]];
+  if (!command || !spec) return refuse(unknownCommand(word, args, commands), word, tokens);
   if (wantsHelp) return help([word], args, { commands, tokens });
-  const spec = specOf(command);
   const options = new Map([...EVERYWHERE, ...spec.options]);
-  const line = { args, spec, options, others: ownersOf(commands) };
-  const fault = faultOf(behindCommand(tokensOf(args, options)), line);
+  const line = tokensOf(args, options);
+  const fault = faultOf(behindCommand(line), { args, spec, options, all: specs });
   if (fault) return refuse(fault, word, tokens);
-  return await carriedOut(command, args, commands);
+  return await carriedOut(command, plainLine(line), commands);
 }
 
-/** Has the parser read the arguments of a command that are known to be right, and runs it. */
-async function carriedOut(
-  command: AnyCommand,
-  args: readonly string[],
-  commands: readonly AnyCommand[],
-): Promise<number> {
+/** Has the parser read the line of a command that is known to be right, and runs it. */
+async function carriedOut(command: AnyCommand, line: string[], commands: readonly AnyCommand[]): Promise<number> {
   let status: number = EXIT.done;
   const handler = async (options: GlobalOptions): Promise<void> => {
     const output = new Output(nameOf(command), options);
@@ -76,30 +74,12 @@ async function carriedOut(
     .version(false)
     .exitProcess(false)
     .detectLocale(false)
-    .parseAsync(withoutEnd(args));
+    .parseAsync(line);
   return status;
-}
-
-/** Without the sign behind which nothing is an option any more: what looks like one there was refused before. */
-function withoutEnd(args: readonly string[]): string[] {
-  return args.filter((_, index) => index !== args.indexOf('--'));
 }
 
 function nameOf({ usage }: AnyCommand): string {
   return usage.split(' ')[0] ?? '';
-}
-
-/** All options that any command has: before the command is known its name must not be taken for the value of one. */
-function allOptions(commands: readonly AnyCommand[]): Map<string, Options> {
-  return new Map([...commands.flatMap((one) => [...specOf(one).options]), ...EVERYWHERE]);
-}
-
-/** Which commands have an option of their own. */
-function ownersOf(commands: readonly AnyCommand[]): Map<string, string[]> {
-  const owners = new Map<string, string[]>();
-  for (const one of commands)
-    for (const name of specOf(one).options.keys()) owners.set(name, [...(owners.get(name) ?? []), nameOf(one)]);
-  return owners;
 }
 
 /** Without the first argument, which is the command. */

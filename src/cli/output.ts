@@ -1,14 +1,12 @@
 import pc from 'picocolors';
 import { messageOf } from '../core/message-of.ts';
 import { Problem, systemProblem } from '../core/problem.ts';
+import { DOCUMENT_FORMAT } from './document/format.ts';
 import { Progress, type Watch } from './progress.ts';
 import { printable } from './render/printable.ts';
 import { renderProblem } from './render/problem.ts';
 
 declare const LIGAMENT_VERSION: string;
-
-// The version of the form of documents: docs/schema/output.schema.json.
-const FORMAT = 1;
 
 /** The program's version, put in when it is bundled. */
 export function version(): string {
@@ -67,7 +65,7 @@ export class Output {
   document(status: number, content: Record<string, unknown>): void {
     if (!this.#json) return;
     process.stdout.write(
-      `${JSON.stringify({ format: FORMAT, ligament: version(), command: this.#command, status, ...content }, null, 2)}\n`,
+      `${JSON.stringify({ format: DOCUMENT_FORMAT, ligament: version(), command: this.#command, status, ...content }, null, 2)}\n`,
     );
   }
 

@@ -5,7 +5,7 @@ import { VALUES } from '../help/values.ts';
 import { optionMeant } from './meant.ts';
 import { takesValue, type CommandSpec } from './specs.ts';
 import type { Token } from './tokens.ts';
-import { usageProblem } from './usage-problem.ts';
+import { missingName, usageProblem } from './usage-problem.ts';
 
 type Given = Extract<Token, { kind: 'option' }>;
 
@@ -23,8 +23,8 @@ interface Line {
   spec: CommandSpec;
   /** All options that are taken: the command's own, and those that every command takes. */
   options: ReadonlyMap<string, Options>;
-  /** Which commands have an option of their own, by its name. */
-  others: ReadonlyMap<string, readonly string[]>;
+  /** What each command takes. */
+  all: readonly CommandSpec[];
 }
 
 /** The first thing that is wrong with what was typed for a command; undefined where all is well. */
@@ -38,8 +38,8 @@ export function faultOf(tokens: readonly Token[], line: Line): Problem | undefin
   return contradiction(given, line) ?? placesFault(words, line);
 }
 
-function unknownOption({ written, name }: Given, { args, spec, options, others }: Line): Problem {
-  const elsewhere = others.get(name) ?? [];
+function unknownOption({ written, name }: Given, { args, spec, options, all }: Line): Problem {
+  const elsewhere = all.filter((one) => one.options.has(name)).map((one) => one.name);
   const known = [...options.keys()];
   const near = name.length === 1 ? undefined : optionMeant(name, known);
   const colour = /^(no-)?colou?r$/.test(name) ? 'Colours are turned off by NO_COLOR=1 in the environment. ' : '';
@@ -99,11 +99,7 @@ function placesFault(words: readonly string[], { args, spec }: Line): Problem | 
       next: 'Put options before "--".',
     });
   const missing = positionals[words.length];
-  if (missing?.required)
-    return usageProblem(args, {
-      what: `"${name}" needs ${MISSING[missing.name] ?? `its ${missing.name}`}`,
-      next: `${LISTED[name] ?? ''}See: ligament help ${name}`,
-    });
+  if (missing?.required) return usageProblem(args, missingName(name, missing.name));
   if (positionals.some(({ many }) => many) || words.length <= positionals.length) return undefined;
   const extra = words[positionals.length] ?? '';
   return usageProblem(args, {
@@ -112,15 +108,3 @@ function placesFault(words: readonly string[], { args, spec }: Line): Problem | 
     next: `Leave it out. See: ligament help ${name}`,
   });
 }
-
-const MISSING: Readonly<Record<string, string>> = {
-  integrations: 'the name of an integration',
-  integration: 'the name of an integration',
-  shell: 'the name of a shell',
-};
-
-// Where the names are told that a command can be given.
-const LISTED: Readonly<Record<string, string>> = {
-  detach: '"ligament survey" tells what is attached. ',
-  enrol: '"ligament survey" tells what is attached. ',
-};

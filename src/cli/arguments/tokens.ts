@@ -1,3 +1,4 @@
+import { parseArgs } from 'node:util';
 import type { Options } from 'yargs';
 import { takesValue } from './specs.ts';
 
@@ -7,45 +8,45 @@ export type Token =
   | { kind: 'argument'; text: string };
 
 /**
- * The words of a command line, as the parser will read them: `--name=value`, `--name value`, `-n`, `--no-name`; behind `--` all are
- * arguments (POSIX, "Utility Syntax Guidelines", 10). What an unknown option is followed by is taken for an argument.
+ * The words of a command line by the rules of POSIX ("Utility Syntax Guidelines") and of long options: `--name=value`, `--name value`,
+ * `-n`, `-qy`; behind `--` all are arguments. `--no-name` is `--name`, negated. What an unknown option is followed by is an argument.
  */
 export function tokensOf(args: readonly string[], options: ReadonlyMap<string, Options>): Token[] {
-  const tokens: Token[] = [];
-  const rest = [...args];
-  for (let word = rest.shift(); word !== undefined; word = rest.shift()) {
-    if (word === '--') return [...tokens, ...rest.map((text): Token => ({ kind: 'argument', text }))];
-    if (!word.startsWith('-') || word === '-') {
-      tokens.push({ kind: 'argument', text: word });
-      continue;
-    }
-    for (const one of word.startsWith('--') ? [word] : letters(word)) tokens.push(option(one, rest, options));
-  }
-  return tokens;
+  const { tokens } = parseArgs({
+    args: [...args],
+    strict: false,
+    allowPositionals: true,
+    tokens: true,
+    options: Object.fromEntries([...options].map(([name, one]) => [name, asNode(one)])),
+  });
+  return tokens.flatMap((one): Token[] => {
+    if (one.kind === 'option-terminator') return [];
+    if (one.kind === 'positional') return [{ kind: 'argument', text: one.value }];
+    const { name, rawName: written, value } = one;
+    const negated = !options.has(name) && name.startsWith('no-') && options.has(name.slice(3));
+    const key = negated ? name.slice(3) : name;
+    // What looks like an option is one, and no value.
+    const isSwallowed = value !== undefined && !one.inlineValue && /^-[^\d]/.test(value);
+    const known = options.has(key);
+    return [
+      { kind: 'option', written, name: key, value: isSwallowed ? undefined : value, negated, known },
+      ...(isSwallowed ? tokensOf([value], options) : []),
+    ];
+  });
 }
 
-/** `-qy` is `-q -y`. */
-function letters(word: string): string[] {
-  return /^-[A-Za-z]+$/.test(word) ? Array.from(word.slice(1), (letter) => `-${letter}`) : [word];
+function asNode({ alias, ...one }: Options): { type: 'string' | 'boolean'; short?: string } {
+  const short = [alias ?? []].flat().find((name) => name.length === 1);
+  return { type: takesValue(one) ? 'string' : 'boolean', ...(short === undefined ? {} : { short }) };
 }
 
-function option(word: string, rest: string[], options: ReadonlyMap<string, Options>): Token {
-  const [, dashes = '', own = '', , given] = /^(--?)([^=]*)(=([\s\S]*))?$/.exec(word) ?? [];
-  const name = dashes === '-' ? longName(own, options) : own;
-  const negated = name !== undefined && !options.has(name) && name.startsWith('no-') && options.has(name.slice(3));
-  const key = negated ? name.slice(3) : (name ?? own);
-  const spec = options.get(key);
-  const known = spec !== undefined;
-  const wants = known && !negated && takesValue(spec);
-  const value = given ?? (wants && !isOption(rest[0]) ? rest.shift() : undefined);
-  return { kind: 'option', written: `${dashes}${own}`, name: key, value, negated, known };
-}
-
-/** The option of a letter. */
-function longName(letter: string, options: ReadonlyMap<string, Options>): string | undefined {
-  return [...options].find(([, { alias }]) => [alias].flat().includes(letter))?.[0];
-}
-
-function isOption(word: string | undefined): boolean {
-  return word === undefined || /^-[^\d]/.test(word);
+/** The same line in one form, which no parser reads otherwise: the command and its arguments, then each option with its value. */
+export function plainLine(tokens: readonly Token[]): string[] {
+  const words = tokens.flatMap((one) => (one.kind === 'argument' ? [one.text] : []));
+  const options = tokens.flatMap((one) => {
+    if (one.kind !== 'option') return [];
+    const { name, value, negated } = one;
+    return [negated ? `--no-${name}` : value === undefined ? `--${name}` : `--${name}=${value}`];
+  });
+  return [...words, ...options];
 }

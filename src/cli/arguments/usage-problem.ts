@@ -27,3 +27,18 @@ function frameOf(args: readonly string[], at: string): string | undefined {
   const rest = index < args.length - 1 ? ' …' : '';
   return `${head} ${word}${rest}\n${' '.repeat(head.length + 1)}${'^'.repeat(word.length)}`;
 }
+
+/** What is said where a command lacks its argument, with where names that it takes are told. */
+export function missingName(command: string, argument: string): Wrong {
+  const told = LISTED[command];
+  return {
+    what: `"${command}" needs the name of ${/^integrations?$/.test(argument) ? 'an integration' : `a ${argument}`}`,
+    next: `${told === undefined ? '' : `${told} `}See: ligament help ${command}`,
+  };
+}
+
+const LISTED: Readonly<Record<string, string>> = {
+  attach: '"ligament browse" lists those that fit here.',
+  detach: '"ligament survey" tells what is attached.',
+  enrol: '"ligament survey" tells what is attached.',
+};

@@ -1,7 +1,7 @@
 import type { ChangeSet } from '../../core/change/change-set.ts';
 import type { Context } from '../../core/host/context.ts';
 import { settleChange } from '../../core/plan/shared/settle-change.ts';
-import { Problem } from '../../core/problem.ts';
+import { EXIT, Problem } from '../../core/problem.ts';
 import type { Output } from '../output.ts';
 import { inPlaces, renderChangeSet, renderFile } from '../render/change-set.ts';
 import { renderProblem } from '../render/problem.ts';
@@ -23,11 +23,11 @@ export async function shownPlan(planned: ChangeSet, { context, options, output }
   output.meanwhile('settling what will be installed');
   const settled = await settleChange(context, planned);
   output.rest();
-  const shown = asFlagsSay(settled, options);
+  const shown = options.install ? settled : withoutMigrations(settled);
   const { secretFiles = {} } = options;
   if (Object.keys(secretFiles).length > 0) (await import('../secrets.ts')).checkFiles(shown.secrets ?? [], secretFiles);
   // What was agreed to beforehand need not be read again by a machine.
-  if (!output.quiet || !options.yes || options.preview) output.say(renderChangeSet(shown, options.verbose));
+  if (!output.quiet || !options.yes || options.preview) output.say(renderChangeSet(shown, options));
   return shown;
 }
 
@@ -55,20 +55,20 @@ export async function agreedPlan(shown: ChangeSet, how: Shown): Promise<ChangeSe
       if (found) output.say(renderFile(found));
       continue;
     }
-    plan = (await revised(plan, how)) ?? plan;
+    plan = await revised(plan, how);
   }
 }
 
-/** What is planned by another answer; undefined where that cannot be, which is told. */
-async function revised(plan: ChangeSet, how: Shown): Promise<ChangeSet | undefined> {
+/** What is planned by another answer; the plan as it was where there is none, or where that cannot be, which is told. */
+async function revised(plan: ChangeSet, how: Shown): Promise<ChangeSet> {
   try {
     const planned = await how.revise?.();
-    if (!planned) return undefined;
+    if (!planned) return plan;
     const shown = await shownPlan(planned, how);
     checkCommands(shown, how.options);
     return shown;
   } catch (error) {
-    if (!Problem.is(error) || error.status === 130) throw error;
+    if (!Problem.is(error) || error.status === EXIT.interrupted) throw error;
     how.output.note(renderProblem(error));
     return plan;
   }
@@ -78,10 +78,8 @@ function questionOf({ uses = [] }: ChangeSet): string {
   return uses.length === 0 ? 'Make these changes?' : `Take it out, although it is still used in ${inPlaces(uses)}?`;
 }
 
-/** A change set with only what will happen by the options that were given: without its packages nothing is proved, and no migration runs. */
-function asFlagsSay(changes: ChangeSet, { install, prove }: ChangeOptions): ChangeSet {
-  if (install && prove) return changes;
+/** Without its packages no migration runs. */
+function withoutMigrations(changes: ChangeSet): ChangeSet {
   const { kind, migrations = [] } = changes;
-  const unwanted = kind === 'attach' ? { migrations: migrations.map((one) => ({ ...one, wanted: false })) } : {};
-  return { ...changes, ...(install ? {} : unwanted), leftOut: { installs: !install, proofs: true } };
+  return kind === 'attach' ? { ...changes, migrations: migrations.map((one) => ({ ...one, wanted: false })) } : changes;
 }

@@ -11,7 +11,7 @@ import { openHost, readContext, type Context } from '../../core/host/context.ts'
 import type { ChangeSet } from '../../core/change/change-set.ts';
 import { changeDocument } from '../render/change-document.ts';
 import type { Doors } from '../../core/ports.ts';
-import { EXIT, Problem } from '../../core/problem.ts';
+import { EXIT } from '../../core/problem.ts';
 import { Proofs } from '../../core/prove/prove.ts';
 import { workOfRun } from '../../core/ecosystems/works.ts';
 import { findHost } from '../../core/survey/host.ts';
@@ -108,18 +108,12 @@ export async function planWithWarnings({ doors, host }: Context, plan: () => Pro
   return { ...changes, warnings: [...changes.warnings, ...warnings] };
 }
 
-/** The workspaces that a change is for. Throws a Problem (status 2) for one that is none, or where all and some are asked for. */
+/** The workspaces that a change is for. Throws a Problem (status 2) for one that is none. */
 export async function targets(
   { facts, doors }: Context,
   { everywhere, workspace, cwd }: { everywhere: boolean; workspace: readonly string[]; cwd: string },
 ): Promise<WorkspaceFacts[]> {
-  if (!everywhere) return chooseWorkspaces(doors.files, facts, workspace, cwd);
-  if (workspace.length === 0) return facts.workspaces;
-  throw new Problem({
-    status: EXIT.wrongUsage,
-    what: '--everywhere and --workspace cannot both be given',
-    next: 'Name the workspaces, or take all.',
-  });
+  return everywhere ? facts.workspaces : chooseWorkspaces(doors.files, facts, workspace, cwd);
 }
 
 /** Shows, asks, applies, and tells what came of it. Returns the exit status. */

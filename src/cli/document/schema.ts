@@ -1,7 +1,5 @@
 import * as z from 'zod/mini';
-
-/** The version of the form of all documents: within one nothing is taken away and nothing changes its meaning; members can come. */
-export const DOCUMENT_FORMAT = 1;
+import { DOCUMENT_FORMAT } from './format.ts';
 
 const text = z.string();
 const texts = z.array(text);

@@ -5,7 +5,6 @@ export const VALUES: Readonly<Record<string, string>> = {
   side: 'SIDE',
   take: 'NAME@RANGE',
   choose: 'KEY=VALUE',
-  without: 'PART',
   'secret-file': 'CHOICE=FILE',
   format: 'FORM',
   file: 'PATH',

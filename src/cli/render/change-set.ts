@@ -4,6 +4,7 @@ import { secretVariable } from '../../core/plan/attach/choices.ts';
 import { groupBy } from '../../core/group-by.ts';
 import { diffFile, type FileDiff } from './patch.ts';
 import { commandsBlock } from './commands-block.ts';
+import { wantedOf, type WantedRuns } from './left-out.ts';
 import { givenSecret } from '../given-secrets.ts';
 import { columns, wrap } from './columns.ts';
 import { printable } from './printable.ts';
@@ -12,10 +13,14 @@ const SEEN = '--verbose shows what is in them; --preview --file PATH shows one.'
 
 /**
  * Everything that a change set will do, for people, in the order in which it is judged: packages, what changes in files that are there,
- * files that come and go, the record and what is run, proofs, totals. `whole`: new files and Ligament's own records are shown line by line too.
+ * files that come and go, the record and what is run, proofs, totals. `verbose`: new files and Ligament's own records are shown line by line too.
  */
-export function renderChangeSet(changes: ChangeSet, whole: boolean): string {
-  const proofs = changes.leftOut?.proofs ? [] : changes.proofs.map((task) => bullet(task.words));
+export function renderChangeSet(
+  planned: ChangeSet,
+  { verbose: whole, ...runs }: WantedRuns & { verbose: boolean },
+): string {
+  const { changes, notes: leftOut } = wantedOf(planned, runs);
+  const proofs = changes.proofs.map((task) => bullet(task.words));
   const notes = changes.warnings.map((warning) => `${pc.yellow('Note')}  ${printable(warning)}`);
   const blocks = [
     changes.parts.length === 0 ? pc.bold(printable(capitalised(changes.title))) : '',
@@ -32,19 +37,10 @@ export function renderChangeSet(changes: ChangeSet, whole: boolean): string {
     ...(changes.staying ?? []).map((one) => stayingBlock(one)),
     usesBlock(changes, whole),
     section('Proof', shortened(proofs, whole, 'proofs').join('\n')),
-    shortened([...notes, ...leftOutNotes(changes)], whole, 'notes').join('\n'),
+    shortened([...notes, ...leftOut], whole, 'notes').join('\n'),
     pc.bold(totals(changes)),
   ];
   return blocks.filter((block) => block !== '').join('\n\n');
-}
-
-/** What will not be done since somebody does not want it. */
-function leftOutNotes({ leftOut, installs, proofs }: ChangeSet): string[] {
-  const lines = [
-    ...(leftOut?.installs && installs.length > 0 ? ['Nothing is installed: that is left to you.'] : []),
-    ...(leftOut?.proofs && proofs.length > 0 ? ['Nothing is proved: "ligament prove" does it later.'] : []),
-  ];
-  return lines.map((line) => `${pc.yellow('Note')}  ${line}`);
 }
 
 /** "4 files changed, 17 new, 3 packages". */

@@ -17,8 +17,7 @@ const REACH = [
 ];
 
 /** All that will run: in the project itself, and in a copy of it. */
-export function commandsBlock(whole: ChangeSet): string {
-  const changes = wanted(whole);
+export function commandsBlock(changes: ChangeSet): string {
   const { installs, proofs, commands: own = [], scripts = [], stale = [] } = changes;
   const rows = migrationRows(changes, 'down');
   for (const { command, args, folder, purpose } of installs)
@@ -42,16 +41,6 @@ export function commandsBlock(whole: ChangeSet): string {
   rows.push(...[...seen].map(([one, words]) => [`  ${printable(one)}`, pc.dim(words)]));
   const reach = seen.size > 0 ? REACH.map((line) => pc.dim(`  ${line}`)) : [];
   return [...inLines(rows), ...reach].join('\n');
-}
-
-/** Without what somebody does not want run. */
-function wanted(changes: ChangeSet): ChangeSet {
-  const { leftOut } = changes;
-  if (!leftOut) return changes;
-  const proofs = leftOut.proofs ? [] : changes.proofs;
-  if (!leftOut.installs) return { ...changes, proofs };
-  const byGit = (changes.scripts ?? []).filter(({ by }) => by !== 'manager');
-  return { ...changes, proofs, installs: [], commands: [], stale: [], scripts: byGit };
 }
 
 const MIGRATES: Record<MigrationRun['direction'], string> = {

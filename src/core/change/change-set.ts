@@ -111,8 +111,6 @@ export interface Adopted {
 
 /** All that one command will do to a host. Made without writing anything; only `apply` carries it out. */
 export interface ChangeSet {
-  /** What somebody does not want done with it: it is told as left to them. */
-  leftOut?: { installs: boolean; proofs: boolean } | undefined;
   kind: 'attach' | 'detach' | 'undo';
   /** In words, for the history: "attach tailwindcss to web". */
   title: string;

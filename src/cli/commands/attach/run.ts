@@ -13,6 +13,7 @@ import { EXIT, Problem } from '../../../core/problem.ts';
 import type { WorkspaceFacts } from '../../../core/survey/survey.ts';
 import type { Output } from '../../output.ts';
 import { printable } from '../../render/printable.ts';
+import { missingName, usageProblem } from '../../arguments/usage-problem.ts';
 import { changedChoice, chosenIntegrations, likelyPlace } from './interactive.ts';
 import { carryOut, openForChange, planWithWarnings, targets } from '../../change/carry-out.ts';
 
@@ -35,7 +36,7 @@ interface AttachOptions extends ChangeOptions {
 export async function run(options: AttachOptions, output: Output): Promise<number> {
   checkFormat(options);
   const canAsk = mayAsk(options);
-  if (options.integrations.length === 0 && !canAsk) throw needsName();
+  if (options.integrations.length === 0 && !canAsk) throw usageProblem([], missingName('attach', 'integration'));
   const { context, lock } = await openForChange(options, `attach ${options.integrations.join(' ')}`.trim(), output);
   try {
     const choices = parseChoices(options.choose);
@@ -119,14 +120,6 @@ export async function run(options: AttachOptions, output: Output): Promise<numbe
 /** Whether there is somebody to ask. */
 function mayAsk({ yes, json }: Pick<AttachOptions, 'yes' | 'json'>): boolean {
   return process.stdin.isTTY && !process.env.CI && !yes && !json;
-}
-
-function needsName(): Problem {
-  return new Problem({
-    status: EXIT.wrongUsage,
-    what: '"attach" needs the name of an integration',
-    next: '"ligament browse" lists those that fit here. See: ligament help attach',
-  });
 }
 
 /** What somebody chooses to attach, where one stands or, at the root, anywhere. */

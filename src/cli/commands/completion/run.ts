@@ -1,3 +1,4 @@
+import { EXIT } from '../../../core/problem.ts';
 import type { Output } from '../../output.ts';
 import type { GlobalOptions } from '../../session.ts';
 import type { AnyCommand } from '../../command.ts';
@@ -19,8 +20,8 @@ export async function run(
     const { wordsFor } = await import('./words.ts');
     const words = await wordsFor(line ?? '', { commands: all, cwd });
     if (words.length > 0) output.say(words.join('\n'));
-    output.document(0, { words });
-    return 0;
+    output.document(EXIT.done, { words });
+    return EXIT.done;
   }
   const script = SCRIPTS[shell];
   if (script === undefined) {
@@ -33,6 +34,6 @@ export async function run(
     });
   }
   output.say(script);
-  output.document(0, { shell, script });
-  return 0;
+  output.document(EXIT.done, { shell, script });
+  return EXIT.done;
 }
