@@ -1,3 +1,4 @@
+import { allOf, eitherOf } from '../../core/text/in-words.ts';
 import type { Options } from 'yargs';
 import type { Problem } from '../../core/problem.ts';
 import { nearName } from '../../core/text/near-name.ts';
@@ -14,9 +15,6 @@ const CONTRADICTIONS: readonly (readonly [string, string, string])[] = [
   ['quiet', 'verbose', 'one asks for less, the other for more'],
   ['everywhere', 'workspace', 'one means all workspaces, the other some'],
 ];
-
-const EITHER = new Intl.ListFormat('en', { type: 'disjunction' });
-const ALL = new Intl.ListFormat('en', { type: 'conjunction' });
 
 interface Line {
   args: readonly string[];
@@ -46,7 +44,7 @@ function unknownOption({ written, name }: Given, { args, spec, options, all }: L
   return usageProblem(args, {
     what: `"${spec.name}" has no option ${written}`,
     at: written,
-    why: elsewhere.length > 0 ? `it is an option of ${ALL.format(elsewhere)}` : undefined,
+    why: elsewhere.length > 0 ? `it is an option of ${allOf(elsewhere)}` : undefined,
     next: `${colour}${near === undefined ? '' : `Did you mean --${near}? `}See: ligament help ${spec.name}`,
   });
 }
@@ -67,7 +65,7 @@ function valueFault(one: Given, given: readonly Given[], { args, options }: Line
   if (choices && !choices.includes(value)) {
     const near = nearName(value, choices);
     return wrong(
-      `${written} takes ${EITHER.format(choices)}, and "${value}" was given`,
+      `${written} takes ${eitherOf(choices)}, and "${value}" was given`,
       near === undefined ? 'Give one of these.' : `Did you mean ${near}?`,
     );
   }

@@ -114,13 +114,13 @@ function packagesInWords({ packages }: WorkspaceFacts, manager: HostFacts['manag
 }
 
 // Where these are says nothing of a project: every one has them, or can.
-const EVERYWHERE = /^(manifest|editor|hooks|ignore)\./;
+const ALIKE = /^(manifest|editor|hooks|ignore)\./;
 
 /** The joints that say something here; those that every project has alike, or that could be made, are counted. */
 function jointRows(sides: readonly StackFacts[], whole: boolean): string[] {
   const all = jointsOf(sides);
   const shown = all.filter(
-    ({ joint: { name, state } }) => whole || state === 'blocked' || (state === 'present' && !EVERYWHERE.test(name)),
+    ({ joint: { name, state } }) => whole || state === 'blocked' || (state === 'present' && !ALIKE.test(name)),
   );
   const rest = all.length - shown.length;
   if (shown.length === 0) return [];

@@ -1,3 +1,4 @@
+import { eitherOf } from '../text/in-words.ts';
 import { fillText } from '../definition/fill.ts';
 import { JOINTS, type JointName } from '../definition/joints.ts';
 import type { StackFacts } from '../stacks/sides.ts';
@@ -43,8 +44,6 @@ function missing(wanted: Facts, at: Circumstances): string[] {
   return Object.keys(wanted).flatMap((key) => CHECKS[key as keyof typeof CHECKS](wanted, at));
 }
 
-const EITHER = new Intl.ListFormat('en', { type: 'disjunction' });
-
 /** Nothing where one of some alternatives holds; else what each lacks, as one objection. */
 function noneOf(alternatives: readonly Facts[] | undefined, at: Circumstances): string[] {
   if (!alternatives || alternatives.some((one) => missing(one, at).length === 0)) return [];
@@ -53,7 +52,7 @@ function noneOf(alternatives: readonly Facts[] | undefined, at: Circumstances): 
       .map(([key, value]) => wantedInWords(key, value))
       .join(' and '),
   );
-  return [`it requires ${EITHER.format(words)}`];
+  return [`it requires ${eitherOf(words)}`];
 }
 
 function wantedInWords(key: string, value: unknown): string {
@@ -154,7 +153,7 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
   pageBridge: ({ pageBridge }, { stack }) => {
     const found = stack.traits.pageBridge;
     if (pageBridge === undefined || (found && pageBridge.includes(found))) return [];
-    return [`its server shows no components of ${EITHER.format(pageBridge)} as pages`];
+    return [`its server shows no components of ${eitherOf(pageBridge)} as pages`];
   },
   signIn: ({ signIn }, { stack, hasPeople }) =>
     signIn === undefined || hasPeople || stack.traits.signIn?.() ? [] : ['nobody can sign in to it yet'],

@@ -99,10 +99,17 @@ async function readWorkspace(reader: Reader, root: string, folder: string): Prom
   return projects.length === 0 ? undefined : { folder, manifest: manifestOf(projects), projects };
 }
 
+const NO_PROJECT = 'No project was found here';
+
+/** Whether an error says that there is no project. */
+export function isNoProject(error: unknown): boolean {
+  return Problem.is(error) && error.parts.what === NO_PROJECT;
+}
+
 function notFound(start: string): Problem {
   return new Problem({
     status: EXIT.wrongUsage,
-    what: 'No project was found here',
+    what: NO_PROJECT,
     why: `neither ${start} nor a folder above it has a ${manifestsInWords()}`,
     next: 'Change into a project, or name one with --cwd.',
   });

@@ -3,6 +3,8 @@ import type { Definition } from '../../../core/definition/definition.ts';
 import { isAbout } from '../../../core/definition/search.ts';
 import type { Context } from '../../../core/host/context.ts';
 import type { AttachRequest } from '../../../core/plan/attach/attach-request.ts';
+import { resolveChoices } from '../../../core/plan/attach/choices.ts';
+import { fittingWorkspaces } from '../../../core/plan/attach/fitting-workspaces.ts';
 import { everyChoice } from '../../../core/plan/attach/open-choices.ts';
 import { EXIT, Problem } from '../../../core/problem.ts';
 import type { WorkspaceFacts } from '../../../core/survey/survey.ts';
@@ -43,13 +45,10 @@ export async function likelyPlace(
   definition: Definition,
   { here, canAsk }: { here: WorkspaceFacts; canAsk: boolean },
 ): Promise<WorkspaceFacts> {
-  const stands = async (one: WorkspaceFacts): Promise<boolean> => {
-    const { rows } = await judged(context, definition, [one]);
-    return rows.some((row) => standingOf(row) !== 'no');
-  };
-  if (context.facts.workspaces.length === 1 || (await stands(here))) return here;
-  const fitting: WorkspaceFacts[] = [];
-  for (const one of context.facts.workspaces) if (one !== here && (await stands(one))) fitting.push(one);
+  if (context.facts.workspaces.length === 1) return here;
+  const { rows } = await judged(context, definition, [here]);
+  if (rows.some((row) => standingOf(row) !== 'no')) return here;
+  const fitting = await fittingWorkspaces(context, definition, here.folder, resolveChoices(definition, {}, undefined));
   const [only, second] = fitting;
   if (only === undefined || (second && !canAsk)) return here;
   if (!second) return only;

@@ -1,3 +1,4 @@
+import { allOf } from '../../../core/text/in-words.ts';
 import pc from 'picocolors';
 import type { Definition } from '../../../core/definition/definition.ts';
 import { kindOf, proofOn, type ProofKinds, type ProofSpec } from '../../../core/definition/proof-kind.ts';
@@ -69,11 +70,9 @@ function placesBlock(rows: readonly Row[], whole: boolean): string {
   const others = rows.filter((row) => standingOf(row) === 'no');
   const inFull = whole || fitting.length === 0 ? rows : fitting;
   const rest = inFull === rows ? [] : others.map(({ name }) => printable(name));
-  const told = rest.length === 0 ? [] : [pc.dim(`It does not fit ${ALL.format(rest)}: --verbose says why.`)];
+  const told = rest.length === 0 ? [] : [pc.dim(`It does not fit ${allOf(rest)}: --verbose says why.`)];
   return [...inFull.map((row) => placeBlock(row)), ...told].join('\n\n');
 }
-
-const ALL = new Intl.ListFormat('en', { type: 'conjunction' });
 
 /** One workspace: each way with what is said of it, the ones that come nearest first. */
 function placeBlock(row: Row): string {

@@ -1,8 +1,10 @@
-import { catalogIds, isPath, loadDefinition } from '../../../core/definition/catalog.ts';
+import { catalogIds, isPath, loadDefinition, type Catalog } from '../../../core/definition/catalog.ts';
 import type { Definition } from '../../../core/definition/definition.ts';
 import { isAbout } from '../../../core/definition/search.ts';
 import { openHost, type Context } from '../../../core/host/context.ts';
-import { EXIT, Problem } from '../../../core/problem.ts';
+import type { Doors } from '../../../core/ports.ts';
+import { EXIT } from '../../../core/problem.ts';
+import { isNoProject } from '../../../core/survey/host.ts';
 import { hereOrAll } from '../../../core/survey/choose-workspaces.ts';
 import type { WorkspaceFacts } from '../../../core/survey/survey.ts';
 import { tellWhatGoesOn } from '../../at-work.ts';
@@ -20,7 +22,7 @@ export async function run(options: BrowseOptions, output: Output): Promise<numbe
   const { cwd, words } = options;
   const doors = openDoors({ looking: true });
   const catalog = openCatalog();
-  const host = await opened(options, output);
+  const host = await opened(options, { doors, catalog }, output);
   const ids = catalogIds(doors.files, catalog);
   const named = namedOne(words, ids);
   const definitions = await Promise.all(
@@ -59,20 +61,21 @@ interface Opened {
 }
 
 /** The project that one stands in; undefined where there is none and nothing of one was asked for. */
-async function opened({ cwd, workspace }: BrowseOptions, output: Output): Promise<Opened | undefined> {
-  const doors = openDoors({ looking: true });
+async function opened(
+  { cwd, workspace }: BrowseOptions,
+  { doors, catalog }: { doors: Doors; catalog: Catalog },
+  output: Output,
+): Promise<Opened | undefined> {
   try {
-    const context = await openHost(doors, openCatalog(), cwd);
+    const context = await openHost(doors, catalog, cwd);
     await tellWhatGoesOn(doors, context.host.root, output);
     return { context, workspaces: await hereOrAll(doors.files, context.facts, workspace, cwd) };
   } catch (error) {
-    if (!Problem.is(error) || error.parts.what !== NO_PROJECT || workspace.length > 0) throw error;
+    if (!isNoProject(error) || workspace.length > 0) throw error;
     output.note('There is no project here: what fits cannot be told.');
     return undefined;
   }
 }
-
-const NO_PROJECT = 'No project was found here';
 
 async function foundIn(host: Opened | undefined, definitions: readonly Definition[]): Promise<Found[]> {
   const found: Found[] = [];

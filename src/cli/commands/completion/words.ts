@@ -1,8 +1,7 @@
 import type { Options } from 'yargs';
 import { catalogIds, loadDefinition } from '../../../core/definition/catalog.ts';
 import type { Definition } from '../../../core/definition/definition.ts';
-import { readContext, type Context } from '../../../core/host/context.ts';
-import { findHost } from '../../../core/survey/host.ts';
+import { openHost, type Context } from '../../../core/host/context.ts';
 import { EVERYWHERE, specOf, takesValue } from '../../arguments/specs.ts';
 import type { AnyCommand } from '../../command.ts';
 import { tokensOf } from '../../arguments/tokens.ts';
@@ -48,6 +47,8 @@ function beginning(all: readonly string[], start: string): string[] {
 /** The project that one stands in, opened where it is asked for; what cannot be read has no words. */
 class Host {
   readonly #cwd: string;
+  readonly #doors = openDoors({ offline: true, looking: true });
+  readonly #catalog = openCatalog();
   #opened: Promise<Context | undefined> | undefined;
 
   constructor(cwd: string) {
@@ -55,21 +56,19 @@ class Host {
   }
 
   context(): Promise<Context | undefined> {
-    this.#opened ??= (async () => {
-      const doors = openDoors({ offline: true });
-      return readContext(doors, openCatalog(), (await findHost(doors.files, this.#cwd)).root);
-    })().catch(() => undefined);
+    this.#opened ??= openHost(this.#doors, this.#catalog, this.#cwd).catch(() => undefined);
     return this.#opened;
   }
 
   ids(): string[] {
-    return catalogIds(openDoors().files, openCatalog());
+    return catalogIds(this.#doors.files, this.#catalog);
   }
 
   async definitions(ids: readonly string[]): Promise<Definition[]> {
     const known = new Set(this.ids());
-    const { files } = openDoors();
-    return Promise.all(ids.filter((id) => known.has(id)).map((id) => loadDefinition(files, openCatalog(), id)));
+    return Promise.all(
+      ids.filter((id) => known.has(id)).map((id) => loadDefinition(this.#doors.files, this.#catalog, id)),
+    );
   }
 }
 

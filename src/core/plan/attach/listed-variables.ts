@@ -1,3 +1,4 @@
+import { allOf } from '../../text/in-words.ts';
 import path from 'node:path';
 import { isMap, isPair, isScalar, isSeq, visit } from 'yaml';
 import { readYaml, start } from '../../formats/yaml/yaml-document.ts';
@@ -11,8 +12,6 @@ const FILES = /^((docker-)?compose(\.[\w-]+)?\.ya?ml|\.gitlab-ci\.yml)$/;
 const WORKFLOWS = '.github/workflows';
 const LISTS = /^(environment|env|variables)$/;
 const LARGEST = 200_000;
-
-const ALL = new Intl.ListFormat('en', { type: 'conjunction' });
 
 /**
  * Where files of containers and pipelines list variables that the app's own environment file has too, a new one may belong there: in words,
@@ -45,7 +44,7 @@ export function listedVariables({ bare, host }: Context, all: readonly Decided[]
         return missing.length === 0
           ? []
           : [
-              `${file}:${line} lists variables of the environment: put ${ALL.format(missing)} there by hand, if the app needs ${missing.length === 1 ? 'it' : 'them'} there.`,
+              `${file}:${line} lists variables of the environment: put ${allOf(missing)} there by hand, if the app needs ${missing.length === 1 ? 'it' : 'them'} there.`,
             ];
       }),
   );

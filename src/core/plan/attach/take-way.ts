@@ -8,11 +8,11 @@ import { editText } from '../../formats/formats.ts';
 import { readText } from '../../text/utf8.ts';
 import { tieEdits } from './way-edits.ts';
 import type { Context } from '../../host/context.ts';
-import { bareSides } from '../../facts/bare.ts';
 import type { Definition, Way } from '../../definition/definition.ts';
 import { EXIT, Problem } from '../../problem.ts';
 import type { StackFacts } from '../../stacks/sides.ts';
 import type { WorkspaceFacts } from '../../survey/survey.ts';
+import { fittingWorkspaces } from './fitting-workspaces.ts';
 import { refuseWithHandwork } from './handwork.ts';
 import { explain, judgeWays, type Judgement } from './judge-ways.ts';
 
@@ -33,9 +33,6 @@ export interface TakenWay {
   /** Why none of those before it. */
   reasons: string[];
 }
-
-// So many workspaces are named as those that an integration fits; to look at thousands would take long.
-const MOST_LOOKED_AT = 50;
 
 /** Takes the first way that fits and whose packages hold together. Throws a Problem (status 3) where there is none. */
 export async function takeWay(context: Context, task: WayTask): Promise<TakenWay> {
@@ -101,7 +98,8 @@ async function doesNotFit(
   remedies: readonly string[] | undefined,
 ): Promise<Problem> {
   // Where only the versions clash another workspace is no answer.
-  const fitting = remedies ? [] : await fittingWorkspaces(context, definition, facts.folder, choices);
+  const others = remedies ? [] : await fittingWorkspaces(context, definition, facts.folder, choices);
+  const fitting = others.map(({ name }) => name);
   const next = [...new Set(remedies)].map((remedy) => `To resolve it: ${remedy}.`);
   if (fitting.length > 0) next.push(`It fits ${fitting.join(' and ')}: name it with --workspace.`);
   if (next.length === 0) next.push('ligament browse tells what fits here.');
@@ -111,22 +109,4 @@ async function doesNotFit(
     why: reasons.map((reason) => reason.replaceAll('; ', '\n  ')).join('\n'),
     next: [...next, 'Nothing was changed.'].join('\n'),
   });
-}
-
-async function fittingWorkspaces(
-  context: Context,
-  definition: Definition,
-  except: string,
-  choices: Record<string, string>,
-): Promise<string[]> {
-  const fitting: string[] = [];
-  for (const facts of context.facts.workspaces.slice(0, MOST_LOOKED_AT)) {
-    if (facts.folder === except) continue;
-    const sides = await bareSides(context, facts.folder);
-    const fits = sides.some((stack) =>
-      judgeWays(definition, circumstances(context, { stack, choices })).some(({ verdict }) => verdict === 'fits'),
-    );
-    if (fits) fitting.push(facts.name);
-  }
-  return fitting;
 }
