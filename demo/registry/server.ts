@@ -23,6 +23,8 @@ export interface OfflineRegistry {
   requests: string[];
   /** The status of every package document so far: 200, or 304 where the one who asked had it already. */
   answers: number[];
+  /** What it answers of one version of a package ("name@version") instead of its manifest; tests put it in. */
+  published: Map<string, unknown>;
   /** What it tells to be wrong with packages; tests put more in. */
   advisories: NonNullable<RegistryOptions['advisories']>;
   close(): Promise<void>;
@@ -66,6 +68,7 @@ export async function openOfflineRegistry(options: RegistryOptions): Promise<Off
   const { shelf, cache, port = 0, tags = {}, maxAge = 300, advisories = {} } = options;
   const packer = new Packer(cache);
   const faults = new Map<string, RegistryFault>();
+  const published = new Map<string, unknown>();
   const requests: string[] = [];
   const answers: number[] = [];
   const server = http.createServer((request, response) => {
@@ -87,8 +90,11 @@ export async function openOfflineRegistry(options: RegistryOptions): Promise<Off
     if (fault?.kind === 'slow') await new Promise((resolve) => setTimeout(resolve, fault.milliseconds));
     if (fault?.kind === 'redirect') return void response.writeHead(302, { location: fault.to }).end();
     const versions = shelf.get(name);
+    const [, of = '', version = ''] = /^((?:@[^/]+\/)?[^/@]+)\/([^/]+)$/.exec(target) ?? [];
+    const one = shelf.get(of)?.get(version);
+    if (one) return send(response, 200, published.get(`${of}@${version}`) ?? (await versionOf(one, false)));
     if (!versions) return send(response, 404, { error: 'Not found' });
-    if (file !== undefined) return sendTarball(response, versions, file, fault);
+    if (file !== undefined) return sendTarball({ request, response }, versions, file, fault);
     if (fault?.kind === 'html') {
       response.writeHead(200, { 'content-type': 'text/html' }).end('<!doctype html><p>Sign in to continue</p>');
       return;
@@ -151,7 +157,7 @@ export async function openOfflineRegistry(options: RegistryOptions): Promise<Off
   }
 
   async function sendTarball(
-    response: http.ServerResponse,
+    { request, response }: { request: http.IncomingMessage; response: http.ServerResponse },
     versions: ReadonlyMap<string, ShelvedPackage>,
     file: string,
     fault: RegistryFault | undefined,
@@ -162,13 +168,22 @@ export async function openOfflineRegistry(options: RegistryOptions): Promise<Off
     if (!found) return send(response, 404, { error: 'Not found' });
     const bytes = fs.readFileSync((await packer.pack(found)).file);
     const shown = fault?.kind === 'truncated tarball' ? bytes.subarray(0, bytes.length >> 1) : bytes;
-    response.writeHead(200, { 'content-type': 'application/octet-stream', 'content-length': shown.length }).end(shown);
+    // Its end alone, for who asks for that (RFC 9110, section 14.1.2).
+    const last = /^bytes=-(\d+)$/.exec(request.headers.range ?? '')?.[1];
+    const sent = last === undefined ? shown : shown.subarray(-Number(last));
+    const partial =
+      last === undefined
+        ? {}
+        : { 'content-range': `bytes ${shown.length - sent.length}-${shown.length - 1}/${shown.length}` };
+    const headers = { 'content-type': 'application/octet-stream', 'content-length': sent.length, ...partial };
+    response.writeHead(last === undefined ? 200 : 206, headers).end(sent);
   }
 
   return {
     url,
     advisories,
     faults,
+    published,
     requests,
     answers,
     async close() {

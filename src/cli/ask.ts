@@ -84,7 +84,7 @@ export async function agreement(
   question: string,
   { canChange }: { canChange: boolean },
 ): Promise<'yes' | 'no' | 'file' | 'change'> {
-  const more = canChange ? 'f shows a file, c changes a choice' : 'f shows a file';
+  const more = canChange ? 'f shows a file, c changes something' : 'f shows a file';
   const known = (text: string): (typeof ANSWERS)[string] | undefined => {
     const answer = ANSWERS[text.trim().toLowerCase()];
     return answer === 'change' && !canChange ? undefined : answer;

@@ -63,7 +63,7 @@ describe('at a terminal', () => {
         [ASKED, 'f\r'],
         ['Which file?', '\r'],
         [ASKED, 'c\r'],
-        ['Which choice?', '\r'],
+        ['What do you want to change?', '\r'],
         [/Prefix in front of/, 'TW\r'],
         ['one word of lower-case letters', '\u007f\u007ftw\r'],
         [ASKED, 'perhaps\r'],
@@ -81,7 +81,7 @@ describe('at a terminal', () => {
       ['attach', 'tailwindcss', '--no-install'],
       [
         [ASKED, 'c\r'],
-        ['Which choice?', `${DOWN}\r`],
+        ['What do you want to change?', `${DOWN}\r`],
         ['By which way?', `${DOWN}\r`],
         [ASKED, '\u0003'],
       ],

@@ -108,7 +108,11 @@ describe('the settings of npm', () => {
     garden.host.write('kit/integration.yaml', definitionText({ twine: '^1', '@shed/pump': '^1' }));
     const run = await garden.ligament(...ATTACH, '--no-install', '--json');
     expect(run.status, run.stderr).toBe(0);
-    expect(seen).toEqual([{ url: '/@shed%2Fpump', token: 'Bearer only-for-the-shed' }]);
+    const token = 'Bearer only-for-the-shed';
+    expect(seen).toEqual([
+      { url: '/@shed%2Fpump', token },
+      { url: '/@shed%2Fpump/1.0.0', token },
+    ]);
     expect(run.stdout + run.stderr + garden.host.read('.ligament/attached/garden-kit.json')).not.toContain('only-for');
   });
 });
@@ -286,3 +290,48 @@ describe('weaknesses that the registry knows of', () => {
     expect((await garden.ligament('attach', './kit', '--preview')).status).toBe(0);
   });
 });
+
+describe('what is published of the packages', () => {
+  const licensed = { twine: { '1.4.0': { license: 'MIT' } }, '@shed/pump': { '1.0.0': {} } };
+  const rowsOf = (stdout: string): string =>
+    /Packages\n(.*?)\n\n/s.exec(stdout)?.[1]?.replace(/ +/g, ' ').trim() ?? stdout;
+
+  it('stands beside each: its license and its size; a second preview asks for neither', async () => {
+    garden = await Garden.open(licensed, FILES);
+    const first = await garden.ligament('attach', './kit', '--preview');
+    const size = Buffer.byteLength('export {};\n') + Buffer.byteLength(manifestOf('twine', licensed.twine['1.4.0']));
+    // What is measured is the archive once it is unpacked: blocks of 512 bytes, with a head for each file (POSIX.1, pax).
+    const [, told = ''] = / MIT, (\S+) kB /.exec(rowsOf(first.stdout)) ?? [];
+    expect(Number(told) * 1000, first.stdout).toBeGreaterThan(size);
+    expect(Number(told) * 1000).toBeLessThan(size + 16_000);
+    const asked = garden.registry.requests.length;
+    expect((await garden.ligament('attach', './kit', '--preview')).stdout).toBe(first.stdout);
+    const offline = await garden.ligament('attach', './kit', '--preview', '--offline');
+    expect(rowsOf(offline.stdout)).toBe(rowsOf(first.stdout));
+    expect(garden.registry.requests.slice(asked)).toEqual([]);
+  });
+
+  it.each([
+    [{ license: 'MIT', dist: { unpackedSize: 1_234_567 } }, 'twine 1.4.0 development, as ^1.4.0 MIT, 1.2 MB newest'],
+    [{ license: { type: 'ISC' } }, 'twine 1.4.0 development, as ^1.4.0 ISC newest'],
+    [{ license: '\u001b[31mMIT', dist: { unpackedSize: 'much' } }, String.raw`as ^1.4.0 \u{1b}[31mMIT newest`],
+    [{ dist: { tarball: 'file:///etc/passwd' } }, 'twine 1.4.0 development, as ^1.4.0 newest'],
+    ['no record', 'twine 1.4.0 development, as ^1.4.0 newest'],
+  ])('%j: %s', async (document, row) => {
+    garden = await Garden.open(licensed, FILES);
+    garden.registry.published.set('twine@1.4.0', document);
+    const run = await garden.ligament('attach', './kit', '--preview');
+    expect(run.status).toBe(0);
+    expect(rowsOf(run.stdout)).toContain(row);
+  });
+
+  it('is left out where the registry does not tell it, or sends the whole archive instead of its end', async () => {
+    garden = await Garden.open(licensed, FILES);
+    garden.registry.published.set('twine@1.4.0', { license: 'MIT', dist: { tarball: `${garden.registry.url}twine` } });
+    expect(rowsOf((await garden.ligament('attach', './kit', '--preview')).stdout)).toContain('as ^1.4.0 MIT newest');
+  });
+});
+
+function manifestOf(name: string, rest: object): string {
+  return `${JSON.stringify({ name, version: '1.4.0', ...rest }, null, 2)}\n`;
+}

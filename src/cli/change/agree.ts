@@ -9,7 +9,7 @@ import type { ChangeOptions } from './change-options.ts';
 import { checkCommands, checkTerminal } from './consent.ts';
 
 /** How a plan is made anew after somebody has looked at it: asks what shall be different. Undefined where nothing shall. */
-export type Revise = () => Promise<ChangeSet | undefined>;
+export type Revise = (shown: ChangeSet) => Promise<ChangeSet | undefined>;
 
 interface Shown {
   context: Context;
@@ -62,7 +62,7 @@ export async function agreedPlan(shown: ChangeSet, how: Shown): Promise<ChangeSe
 /** What is planned by another answer; the plan as it was where there is none, or where that cannot be, which is told. */
 async function revised(plan: ChangeSet, how: Shown): Promise<ChangeSet> {
   try {
-    const planned = await how.revise?.();
+    const planned = await how.revise?.(plan);
     if (!planned) return plan;
     const shown = await shownPlan(planned, how);
     checkCommands(shown, how.options);

@@ -56,6 +56,8 @@ const chosenPackage = z.looseObject({
   workspace: text,
   reason: text,
   declared: flag,
+  license: maybe(text),
+  unpackedBytes: maybe(number),
 });
 
 const part = z.strictObject({
@@ -80,6 +82,7 @@ const part = z.strictObject({
     ),
   ),
   settings: maybe(text),
+  extras: maybe(z.array(z.strictObject({ name: text, files: texts }))),
   adopted: maybe(z.strictObject({ places, suggested: texts })),
 });
 

@@ -1,13 +1,14 @@
 import pc from 'picocolors';
 import type { ChangeSet, FileChange, StaysByHand } from '../../core/change/change-set.ts';
 import { secretVariable } from '../../core/plan/attach/choices.ts';
-import { groupBy } from '../../core/group-by.ts';
 import { diffFile, type FileDiff } from './patch.ts';
 import { commandsBlock } from './commands-block.ts';
 import { wantedOf, type WantedRuns } from './left-out.ts';
 import { givenSecret } from '../given-secrets.ts';
 import { columns, wrap } from './columns.ts';
 import { printable } from './printable.ts';
+import { MOST_ENTRIES, bullet, counted, section, shortened } from './blocks.ts';
+import { choices, extrasBlock, packagesBlock, partsBlocks } from './parts.ts';
 
 const SEEN = '--verbose shows what is in them; --preview --file PATH shows one.';
 
@@ -29,6 +30,7 @@ export function renderChangeSet(
     packagesBlock(changes),
     section('Changes', changedFiles(changes, whole)),
     section('New files', wholeFiles(changes, whole, 'new', changes.kind === 'attach' ? SEEN : '')),
+    extrasBlock(changes.parts),
     section('Removed files', wholeFiles(changes, whole, 'gone', '--verbose shows what is in them.')),
     section('Routes', routes(changes)),
     recordsBlock(changes, whole),
@@ -59,81 +61,6 @@ export function totals({ files, parts, dropped, kind }: ChangeSet): string {
     dropped.length > 0 ? `${counted(dropped.length, 'package')} removed` : '',
   ].filter((one) => one !== '');
   return parted.length === 0 && kind === 'attach' ? 'no file of the project changes' : parted.join(', ');
-}
-
-function counted(number: number, noun: string): string {
-  return `${number} ${noun}${number === 1 ? '' : 's'}`;
-}
-
-// What is the same a thousand times over nobody reads: after so many entries their number has to do.
-const MOST_ENTRIES = 20;
-
-/** The first entries of a long list, and how to see the rest. */
-function shortened(entries: readonly string[], whole: boolean, what: string): string[] {
-  if (whole || entries.length <= MOST_ENTRIES) return [...entries];
-  const more = entries.length - MOST_ENTRIES;
-  return [
-    ...entries.slice(0, MOST_ENTRIES),
-    pc.dim(`  and ${more} more ${what}; --verbose or --format patch shows all.`),
-  ];
-}
-
-/** Where integrations go and by which way; workspaces that are alike stand together. */
-function partsBlocks(parts: ChangeSet['parts']): string[] {
-  const alike = groupBy(parts, ({ title, stack, side, way, wayReason, adopted, workspaceName }) =>
-    [title, stack, side ?? '', way, wayReason ?? '', ...(adopted ? [workspaceName] : [])].join('\n'),
-  );
-  return [...alike.values()].flatMap(([part, ...others]) => {
-    if (!part) return [];
-    const names = [part, ...others].map(({ workspaceName }) => pc.bold(printable(workspaceName)));
-    const shown = names.length > 5 ? `${names.slice(0, 4).join(', ')} and ${names.length - 4} more` : names.join(', ');
-    if (part.adopted) return [adoptedBlock(part, names.join(', '))];
-    const head = `${pc.bold(printable(part.title))} goes to ${shown} (${printable(part.stack)}${part.side === 'browser' || part.side === 'server' ? `, ${part.side} side` : ''}) ${pc.cyan(printable(part.way))}.`;
-    const reasons = (part.wayReason?.split('; ') ?? []).map((reason) => pc.dim(`  ${printable(reason)}`));
-    const found =
-      part.settings === undefined
-        ? []
-        : wrap(`Settings ${part.settings}.`, 100).map((line) => pc.dim(`  ${printable(line)}`));
-    return [[head, ...reasons, ...found].join('\n')];
-  });
-}
-
-/** What was set up by hand: where it was found, and what would round it off. */
-function adoptedBlock({ title, stack, adopted }: ChangeSet['parts'][number], name: string): string {
-  const { places = [], suggested = [] } = adopted ?? {};
-  const rows = places.map(({ file, line, what }) => [
-    `  ${printable(line === undefined ? file : `${file}:${line}`)}`,
-    pc.dim(printable(what)),
-  ]);
-  const more = suggested.map((one) => `  ${printable(one)}`);
-  return [
-    `${pc.bold(printable(title))} is set up in ${name} already (${printable(stack)}): it is adopted ${pc.cyan('as it is')}.`,
-    ...shortened(columns(rows), false, 'places'),
-    ...(more.length > 0
-      ? ['', pc.underline('Left out; --complete puts it in'), ...shortened(more, false, 'edits')]
-      : []),
-  ].join('\n');
-}
-
-const SOURCES = { given: 'as you said', inferred: 'told by the project', default: 'the default' };
-
-/** What was chosen, by whom, and how another answer is given. */
-function choices(parts: ChangeSet['parts']): string {
-  const rows = parts.flatMap(({ integration, choices: all = [] }) =>
-    all.map(({ key, value, source, why }) => [
-      `  ${pc.bold(printable(`${integration}.${key}`))}`,
-      value === '' ? pc.dim('none') : printable(value),
-      pc.dim(printable(why === undefined ? SOURCES[source] : `${SOURCES[source]}: ${why}`)),
-    ]),
-  );
-  const unique = new Map(rows.map((row) => [row.join('\n'), row]));
-  const example = parts.find((part) => part.choices?.some(({ source }) => source !== 'given'));
-  const key = example?.choices?.find(({ source }) => source !== 'given')?.key;
-  const hint =
-    key === undefined
-      ? []
-      : [pc.dim(`  --choose ${printable(example?.integration ?? '')}.${printable(key)}=… gives another answer.`)];
-  return rows.length === 0 ? '' : [...columns([...unique.values()]), ...hint].join('\n');
 }
 
 /** What changes in files that are there and stay. */
@@ -180,27 +107,6 @@ function colour(raw: string): string {
   if (line.startsWith('+')) return pc.green(line);
   if (line.startsWith('-')) return pc.red(line);
   return line.startsWith('@@') ? pc.cyan(line) : line.startsWith('\\') ? pc.dim(line) : line;
-}
-
-function packagesBlock({ parts, dropped }: ChangeSet): string {
-  const rows = new Map<string, string[]>();
-  for (const { packages, workspace } of parts) {
-    for (const one of packages) {
-      const { name, version, range, use, reason, declared } = one;
-      const at = one.workspace === workspace ? '' : ' at the root';
-      const row = [
-        `  ${pc.bold(printable(name))} ${printable(version)}`,
-        declared ? pc.dim('there already') : printable(`${use}${at}, as ${range}`),
-        pc.dim(printable(reason)),
-      ];
-      rows.set(row.join('\n'), row);
-    }
-  }
-  const leaving = dropped.map(({ name, workspace }) => [
-    `  ${pc.bold(printable(name))}`,
-    `removed from ${workspace === '.' ? 'the root' : printable(workspace)}`,
-  ]);
-  return section('Packages', columns([...rows.values(), ...leaving]).join('\n'));
 }
 
 /** The paths that come and go, and how many stay. */
@@ -303,16 +209,6 @@ function linesOf(bytes: Uint8Array | undefined): number {
 
 function capitalised(text: string): string {
   return text.slice(0, 1).toUpperCase() + text.slice(1);
-}
-
-function bullet(text: string): string {
-  return wrap(printable(text), 100)
-    .map((line) => `  ${line}`)
-    .join('\n');
-}
-
-function section(title: string, body: string): string {
-  return body === '' ? '' : `${pc.underline(title)}\n${body}`;
 }
 
 /** Whether a file is the host's own, and shown as a difference. */

@@ -99,6 +99,8 @@ export interface AttachedPart {
     { key: string; value: string; source: 'given' | 'inferred' | 'default'; why?: string | undefined }[] | undefined;
   /** How the settings of its formatter were found, in words. */
   settings?: string | undefined;
+  /** What only rounds it off, by the name that leaves it out, and the files that it is in. */
+  extras?: { name: string; files: string[] }[] | undefined;
   /** It was set up by hand: where, and what would round it off. */
   adopted?: Adopted | undefined;
 }

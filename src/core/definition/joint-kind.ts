@@ -14,6 +14,6 @@ export interface JointKind {
   members(this: void, parts: TieParts): z.core.$ZodLooseShape;
   from?: 'packages' | 'modules';
   needs?: 'from';
-  /** What is tied there only rounds an integration off: it works without. */
-  optional?: true;
+  /** What is tied there only rounds an integration off: it works without. By this name it is left out. */
+  extra?: 'head' | 'scripts' | 'editor' | 'ignore';
 }

@@ -44,7 +44,7 @@ export const JOINTS = {
       meta: told(z.string().check(z.regex(/^[a-z][a-z0-9.-]*$/)), 'its name'),
       content: told(z.string().check(z.regex(/^[^\p{Cc}]{1,300}$/u)), 'its content, on one line'),
     }),
-    optional: true,
+    extra: 'head',
   },
   'app.boot': {
     what: "the app's boot module",
@@ -146,7 +146,7 @@ export const JOINTS = {
     what: "the manifest's scripts",
     says: 'scripts in the manifest; an existing script of that name stays',
     members: ({ told, z }) => ({ scripts: told(z.record(z.string(), z.string()), 'commands by name') }),
-    optional: true,
+    extra: 'scripts',
   },
   'manifest.settings': {
     what: "the manifest's settings of tools",
@@ -158,13 +158,13 @@ export const JOINTS = {
     what: "the editor's settings",
     says: "the editor's settings for the project",
     members: ({ z, settings }) => settings(z.string(), 'top-level members with their values'),
-    optional: true,
+    extra: 'editor',
   },
   'editor.extensions': {
     what: "the editor's recommended extensions",
     says: 'extensions the editor recommends',
     members: ({ told, z }) => ({ extensions: told(z.array(z.string()), 'their identifiers') }),
-    optional: true,
+    extra: 'editor',
   },
   'hooks.pre-commit': {
     what: 'what runs before a commit',
@@ -194,15 +194,16 @@ export const JOINTS = {
     what: "version control's ignore file",
     says: "lines in version control's ignore file",
     members: ({ told, z }) => ({ lines: told(z.array(z.string()), 'the lines') }),
-    optional: true,
+    extra: 'ignore',
   },
 } as const satisfies Record<string, JointKind>;
 
 export type JointName = keyof typeof JOINTS;
 
-/** Whether what is tied at a joint only rounds an integration off. */
-export function isOptional(name: JointName): boolean {
-  return 'optional' in JOINTS[name];
+/** The name of what is tied at a joint, where that only rounds an integration off. */
+export function extraAt(name: JointName): string | undefined {
+  const kind: JointKind = JOINTS[name];
+  return kind.extra;
 }
 
 export const JOINT_NAMES = Object.keys(JOINTS) as JointName[];

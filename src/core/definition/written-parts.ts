@@ -63,7 +63,7 @@ export const file = z.strictObject({
   ),
   optional: told(
     z.optional(z.boolean()),
-    'the integration works without it: where the project is set up by hand already it comes with `--complete` only',
+    'the integration works without it: it can be left out (`--without` and its file name), and a project that is set up by hand gets it with `--complete` only',
   ),
 });
 

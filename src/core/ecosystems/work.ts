@@ -16,7 +16,7 @@ export interface PackageNeed {
   workspace?: 'own' | 'root' | undefined;
 }
 
-export interface ChosenPackage {
+export interface ChosenPackage extends PublishedFacts {
   name: string;
   version: string;
   /** What the manifest gets (or has). */
@@ -42,6 +42,14 @@ export interface ChosenPackage {
   engines?: { wanted: string; range: string; file: string } | undefined;
   /** And the settings say that no such script runs. */
   scriptIgnored?: boolean | undefined;
+}
+
+/** What is published of a version beside what it is chosen by, as far as it is known. */
+export interface PublishedFacts {
+  /** As its makers write it: an SPDX expression where they follow the rule. */
+  license?: string | undefined;
+  /** What it takes once it is unpacked, itself alone. */
+  unpackedBytes?: number | undefined;
 }
 
 export interface PackageWishes {
@@ -201,6 +209,11 @@ export interface Work {
   namespacesOf?(reader: Reader, root: string, folder: string, name: string): string[];
   /** What is known to be wrong with chosen versions, in words: the worst first. */
   advisories(host: HostPackages, chosen: readonly { name: string; version: string }[]): Promise<string[]>;
+  /** What is published of chosen versions, by the names of the packages; nothing is thrown where it cannot be had. */
+  published(
+    host: HostPackages,
+    chosen: readonly Pick<ChosenPackage, 'name' | 'version' | 'workspace'>[],
+  ): Promise<ReadonlyMap<string, PublishedFacts>>;
   /** Throws a Problem (status 3) where the host's manager cannot do its part. */
   check(host: HostPackages): Promise<void>;
   /** The manager's run that brings lockfile and installed packages of a folder up to date; undefined where it is left to people. */

@@ -26,6 +26,8 @@ export interface Ledger extends OwnedEdits {
   /** It was set up by hand, and recognised by these signs: what Ligament has put in is `edits` alone. */
   adopted?: Signs | undefined;
   choices: Record<string, string>;
+  /** What rounds it off and was left out, by name. */
+  without?: string[] | undefined;
   /** What the manifest got: ranges by package. */
   packages: Record<string, string>;
   proofs: ProofSpec[];
@@ -70,6 +72,7 @@ export function renderLedger(record: Ledger): string {
     kept,
     side,
     adopted,
+    without,
   } = record;
   const shown = editsIn(edits, workspace);
   const madeHere = made?.map(({ file, sha256 }) => ({ file: path.posix.relative(workspace, file), sha256 }));
@@ -84,6 +87,7 @@ export function renderLedger(record: Ledger): string {
     way,
     adopted,
     choices,
+    without,
     packages: ranges,
     edits: shown,
     proofs,

@@ -2,6 +2,7 @@ import { catalogIds, loadDefinition } from '../../../core/definition/catalog.ts'
 import type { Definition } from '../../../core/definition/definition.ts';
 import { isAbout } from '../../../core/definition/search.ts';
 import type { Context } from '../../../core/host/context.ts';
+import type { ChangeSet } from '../../../core/change/change-set.ts';
 import type { AttachRequest } from '../../../core/plan/attach/attach-request.ts';
 import { resolveChoices } from '../../../core/plan/attach/choices.ts';
 import { fittingWorkspaces } from '../../../core/plan/attach/fitting-workspaces.ts';
@@ -62,36 +63,71 @@ export async function likelyPlace(
 
 const WAY = 'way';
 
-/** Asks for one choice that shall be answered otherwise, or another way, and puts it into its request; false where there is none to change. */
-export async function changedChoice(context: Context, requests: readonly AttachRequest[]): Promise<boolean> {
-  const { choiceAnswer, oneOf } = await import('../../ask.ts');
-  const all = (
-    await Promise.all(
-      requests.map(async (request) => {
-        const own = (await everyChoice(context, request)).map((choice) => ({ request, choice }));
-        const ways = request.definition.ways.filter(({ quiet }) => !quiet);
-        return ways.length > 1 ? [...own, { request, choice: undefined }] : own;
-      }),
-    )
-  ).flat();
+/** Something that can be changed in a plan: how it is offered, and what asks for it and puts it into its request. */
+interface Changeable {
+  name: string;
+  description: string;
+  change(this: void): Promise<void>;
+}
+
+/**
+ * Asks for one thing that shall be otherwise (a choice, the way, an extra that `shown` has or that was left out) and puts it into its request;
+ * false where there is nothing to change.
+ */
+export async function changedChoice(
+  context: Context,
+  requests: readonly AttachRequest[],
+  shown: ChangeSet,
+): Promise<boolean> {
+  const { oneOf } = await import('../../ask.ts');
+  const all = (await Promise.all(requests.map((request) => changeableIn(context, request, shown)))).flat();
   if (all.length === 0) return false;
   const picked = await oneOf(
-    'Which choice?',
-    all.map(({ request: { definition }, choice }, index) => ({
-      value: String(index),
-      name: `${definition.integration}.${choice?.key ?? WAY}`,
-      description: choice?.ask ?? 'The way by which it is attached',
-    })),
+    'What do you want to change?',
+    all.map(({ name, description }, index) => ({ value: String(index), name, description })),
   );
-  const found = all[Number(picked)];
-  if (!found) return false;
-  const { request, choice } = found;
-  const value = choice
-    ? await choiceAnswer(request.definition.title, choice)
-    : await oneOf(
-        'By which way?',
-        request.definition.ways.map((one) => ({ value: one.way, name: one.title })),
-      );
-  request.choices = { ...request.choices, [choice?.key ?? WAY]: value };
+  await all[Number(picked)]?.change();
   return true;
+}
+
+async function changeableIn(context: Context, request: AttachRequest, shown: ChangeSet): Promise<Changeable[]> {
+  const { choiceAnswer, oneOf } = await import('../../ask.ts');
+  const { integration, title, ways } = request.definition;
+  const answer = (key: string, value: string): void => {
+    request.choices = { ...request.choices, [key]: value };
+  };
+  const choices = (await everyChoice(context, request)).map((choice) => ({
+    name: `${integration}.${choice.key}`,
+    description: choice.ask,
+    change: async () => answer(choice.key, await choiceAnswer(title, choice)),
+  }));
+  const open = ways.filter(({ quiet }) => !quiet).map((one) => ({ value: one.way, name: one.title }));
+  const way = {
+    name: `${integration}.${WAY}`,
+    description: 'The way by which it is attached',
+    change: async () => answer(WAY, await oneOf('By which way?', open)),
+  };
+  return [...choices, ...(open.length > 1 ? [way] : []), ...extrasIn(request, shown)];
+}
+
+/** The extras of a request: those that come can be left out, and those that are left out can come. */
+function extrasIn(request: AttachRequest, { parts }: ChangeSet): Changeable[] {
+  const { definition, workspace, without = [] } = request;
+  const part = parts.find((one) => one.integration === definition.integration && one.workspace === workspace);
+  const set = (names: readonly string[]): Promise<void> => {
+    request.without = names;
+    return Promise.resolve();
+  };
+  return [
+    ...(part?.extras ?? []).map(({ name, files }) => ({
+      name: `${definition.integration}: leave out ${name}`,
+      description: files.join(', '),
+      change: () => set([...without, name]),
+    })),
+    ...without.map((name) => ({
+      name: `${definition.integration}: put ${name} in`,
+      description: 'It was left out',
+      change: () => set(without.filter((one) => one !== name)),
+    })),
+  ];
 }

@@ -29,7 +29,7 @@ export const attach = command(
         type: 'boolean',
         default: false,
         group: 'What',
-        describe: 'Where it is set up by hand already: put in what would round it off, too',
+        describe: 'Put in what rounds it off, too, where it is set up by hand or that was left out',
       })
       .option('with-data', {
         type: 'boolean',
@@ -48,7 +48,12 @@ export const attach = command(
       'choose',
       'Answer a choice: ligament browse NAME lists them. Can be repeated',
     );
-    return sideOption(repeatedOption(answers, 'secret-file', 'A file that holds a secret'));
+    const extras = repeatedOption(
+      answers,
+      'without',
+      'Leave out an extra that the preview names, such as scripts or editor. Can be repeated',
+    );
+    return sideOption(repeatedOption(extras, 'secret-file', 'A file that holds a secret'));
   },
   {
     usage: 'attach [integrations..]',

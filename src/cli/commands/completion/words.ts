@@ -2,6 +2,7 @@ import type { Options } from 'yargs';
 import { catalogIds, loadDefinition } from '../../../core/definition/catalog.ts';
 import type { Definition } from '../../../core/definition/definition.ts';
 import { openHost, type Context } from '../../../core/host/context.ts';
+import { extraNames } from '../../../core/plan/attach/extras.ts';
 import { EVERYWHERE, specOf, takesValue } from '../../arguments/specs.ts';
 import type { AnyCommand } from '../../command.ts';
 import { tokensOf } from '../../arguments/tokens.ts';
@@ -102,6 +103,8 @@ async function valuesOf(option: string, { choices }: Options, { host, given, cur
       current,
     );
   }
+  if (option === 'without')
+    return beginning([...new Set((await host.definitions(given)).flatMap((one) => extraNames(one)))], current);
   if (option !== 'choose') return [];
   const all = (await host.definitions(given)).flatMap((one) => answersTo(one));
   const isAnswered = current.includes('=');

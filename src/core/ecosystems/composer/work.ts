@@ -9,6 +9,7 @@ import { composer } from './composer.ts';
 import { manifestEdits } from './manifest-edits.ts';
 import { isPlatform, LOCKFILE, MANIFEST, SECTIONS } from './manifest.ts';
 import { namespacesOf, programsOf, programStart } from './programs.ts';
+import { publishedOf } from './published.ts';
 import { installRun, isInstallRun, runEnvironment, installFailed } from './runs.ts';
 import { writeRuntimeLoader } from './runtime-loader.ts';
 import { isVendor, linkVendor } from './scratch-links.ts';
@@ -43,6 +44,7 @@ export const composerWork: Work = {
   programsOf,
   namespacesOf,
   advisories: () => Promise.resolve([]),
+  published: publishedOf,
   async check({ doors, host }) {
     const result = await doors.processes.run('composer', ['--version', '--no-plugins'], {
       cwd: host.root,

@@ -3,6 +3,8 @@ import path from 'node:path';
 import { Readable } from 'node:stream';
 import type { Problem } from '../../problem.ts';
 import { readAdvisories } from './advisories.ts';
+import { publishedOn } from './published.ts';
+import type { PublishedFacts } from '../work.ts';
 import { digestOf, type PackumentDigest } from './packument-digest.ts';
 import { cacheFolder } from '../../doors/cache-folder.ts';
 import { managerSettings } from './manager-settings.ts';
@@ -23,6 +25,8 @@ export interface NpmRegistry {
   archive(name: string, version: string): Promise<Buffer | undefined>;
   /** What it tells of versions of packages that is wrong with them; undefined where it gives no answer. */
   advisories(versions: Readonly<Record<string, readonly string[]>>): Promise<Advisory[] | undefined>;
+  /** What it publishes of one version; undefined where it gives no answer. */
+  published(name: string, version: string): Promise<PublishedFacts | undefined>;
   settings: PackageSettings;
 }
 
@@ -59,6 +63,7 @@ export async function openNpmRegistry(
     async advisories(versions) {
       return config.get('audit') === false || offline ? [] : advisoriesOn(registryFetch, options, versions);
     },
+    published: async (name, version) => publishedOn(registryFetch, options, { name, version }),
     ask: (name) =>
       answered(name, async () => {
         const { document, headers } = await documentOf(name);

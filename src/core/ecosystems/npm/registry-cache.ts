@@ -1,3 +1,4 @@
+import type { PublishedFacts } from '../work.ts';
 import type { Advisory, PackageSettings } from './registry-door.ts';
 import { createHash } from 'node:crypto';
 import path from 'node:path';
@@ -46,6 +47,16 @@ export class RegistryCache {
     writeKept(this.#advisoriesFile(versions), { until, advisories });
   }
 
+  /** What is published of a version; only what is fresh at `now`, unless `now` is undefined. */
+  published(name: string, version: string, now: number | undefined): PublishedFacts | undefined {
+    const kept = readKept(this.#publishedFile(name, version)) as { until: number; facts: PublishedFacts } | undefined;
+    return kept && (now === undefined || now < kept.until) ? kept.facts : undefined;
+  }
+
+  keepPublished(name: string, version: string, facts: PublishedFacts, until: number): void {
+    writeKept(this.#publishedFile(name, version), { until, facts });
+  }
+
   packageSettings(): PackageSettings | undefined {
     return readKept(this.#settingsFile()) as PackageSettings | undefined;
   }
@@ -56,6 +67,10 @@ export class RegistryCache {
 
   #fileOf(name: string): string {
     return path.join(this.#folder, 'packages', `${encodeURIComponent(name)}.json`);
+  }
+
+  #publishedFile(name: string, version: string): string {
+    return path.join(this.#folder, 'published', `${encodeURIComponent(`${name}@${version}`)}.json`);
   }
 
   #advisoriesFile(versions: Versions): string {

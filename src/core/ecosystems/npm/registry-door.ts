@@ -1,3 +1,5 @@
+import type { PublishedFacts } from '../work.ts';
+
 declare module '../../ports.ts' {
   interface PackageSources {
     /** Opens the registry that the host's package manager is set to, with its credentials. */
@@ -40,6 +42,8 @@ export interface RegistryDoor {
    * nothing may be fetched, or where the settings say that it is not to be asked (`audit`).
    */
   advisories?(versions: Readonly<Record<string, readonly string[]>>): Promise<Advisory[]>;
+  /** What is published of one version; undefined where it is not told, or was never told before and nothing may be fetched. Never throws. */
+  published?(name: string, version: string): Promise<PublishedFacts | undefined>;
   /** How packages are saved and installed by the host's and the user's settings. */
   packageSettings(): Promise<PackageSettings>;
 }

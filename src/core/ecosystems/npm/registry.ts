@@ -21,6 +21,8 @@ function refuseOddSettings(hostRoot: string): void {
 
 // What is known to be wrong with a version is asked for again after an hour.
 const ADVISORIES_MS = 3600_000;
+// A version that is published stays as it is.
+const PUBLISHED_MS = 365 * 24 * 3600_000;
 
 /** The registry of a host: what is kept and fresh first, else what the network says; offline what is kept, however old. */
 export function openRegistry(
@@ -62,6 +64,14 @@ export function openRegistry(
       const told = await (await network()).advisories(versions);
       if (told) cache.keepAdvisories(versions, told, Date.now() + ADVISORIES_MS);
       return told ?? [];
+    },
+    async published(name, version) {
+      const kept = cache.published(name, version, offline ? undefined : Date.now());
+      if (kept || offline) return kept;
+      const told = await (await network()).published(name, version);
+      const isTold = told?.license !== undefined || told?.unpackedBytes !== undefined;
+      if (told) cache.keepPublished(name, version, told, Date.now() + (isTold ? PUBLISHED_MS : ADVISORIES_MS));
+      return told;
     },
     async packageSettings() {
       const kept = cache.packageSettings();

@@ -17,6 +17,7 @@ import {
 } from './manager-commands.ts';
 import { manifestEdits } from './manifest-edits.ts';
 import { declaredIn, installsBy, packageOf, programsOf, scriptOf } from './manifest-text.ts';
+import { publishedOf } from './published.ts';
 import { programStart } from './program-start.ts';
 import { resolve } from './rules.ts';
 import { isPlugged, linkTree, plugPackages } from './scratch-links.ts';
@@ -46,6 +47,7 @@ export const npmWork: Work = {
       host,
       chosen.filter(({ name }) => ecosystemOf(name) === NPM.id),
     ),
+  published: publishedOf,
   check: checkManager,
   reconcile: reconcileCommand,
   isReconcile: isReconcileCommand,

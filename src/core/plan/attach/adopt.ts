@@ -1,6 +1,5 @@
 import path from 'node:path';
 import type { Definition, Way } from '../../definition/definition.ts';
-import { isOptional } from '../../definition/joints.ts';
 import type { Edit } from '../../edits/edit.ts';
 import { bareStyle } from '../../facts/bare.ts';
 import type { Circumstances } from '../../facts/circumstances.ts';
@@ -12,6 +11,7 @@ import { ADOPTED } from '../../ledger/record.ts';
 import { EXIT, Problem } from '../../problem.ts';
 import type { WorkspaceFacts } from '../../survey/survey.ts';
 import { readText } from '../../text/utf8.ts';
+import { extrasOf } from './extras.ts';
 import { judgeWays } from './judge-ways.ts';
 import { wayEdits } from './way-edits.ts';
 
@@ -55,12 +55,7 @@ async function restOf(context: Context, definition: Definition, at: Circumstance
   if (!way) return [];
   const { stack } = at;
   const style = bareStyle(context, at.workspace);
-  const optional: Way = {
-    ...way,
-    files: way.files?.filter((file) => file.optional) ?? [],
-    ties: way.ties.filter((tie) => isOptional(tie.at)),
-  };
-  const edits = wayEdits(optional, { workspace: stack.workspace, stack, style, values: valuesFor(at) });
+  const edits = wayEdits(extrasOf(way), { workspace: stack.workspace, stack, style, values: valuesFor(at) });
   const missing: Edit[] = [];
   for (const edit of edits) {
     const text = readText(context.reader, path.join(context.host.root, edit.file));

@@ -9,6 +9,8 @@ export interface AttachRequest {
   side?: 'browser' | 'server' | 'tools' | undefined;
   /** What was chosen, by key; `way` chooses the way. */
   choices: Record<string, string>;
+  /** What rounds it off and is not wanted, by name. */
+  without?: readonly string[];
   /** The definition did not ship with Ligament. */
   foreign?: boolean;
 }

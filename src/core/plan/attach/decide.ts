@@ -4,6 +4,7 @@ import type { WorkspaceFacts } from '../../survey/survey.ts';
 import { workOf } from '../../ecosystems/works.ts';
 import { circumstances } from '../../facts/circumstances.ts';
 import type { Context } from '../../host/context.ts';
+import type { MadeEdit } from '../../edits/edit.ts';
 import { bareSides, bareStyle } from '../../facts/bare.ts';
 import { type Decided } from './decided.ts';
 import { EXIT, Problem } from '../../problem.ts';
@@ -14,6 +15,7 @@ import { checkAnswered, valuesOf } from './choices.ts';
 import { adoptedWay, findAdoption, neededPackages, secondWay, type Adoption } from './adopt.ts';
 import { refuseWithHandwork } from './handwork.ts';
 import { ownerOf } from '../../edits/replay.ts';
+import { extrasMade, type Extra, withoutExtras } from './extras.ts';
 import { formatterSettings } from './formatter-settings.ts';
 import { findShadowing } from './shadowing.ts';
 import { valuesFor } from '../../facts/settle.ts';
@@ -46,16 +48,18 @@ export async function decide(context: Context, request: AttachRequest, wishes: W
   }
   checkAnswered(definition, answers, entityNames(definition, stack));
   if (adoption) throw secondWay(definition, facts, adoption);
-  const taken = await takeWay(context, { definition, facts, stack, choices, wanted: wantedWay, ...wishes });
+  const whole = await takeWay(context, { definition, facts, stack, choices, wanted: wantedWay, ...wishes });
+  const taken = { ...whole, way: withoutExtras(whole.way, request.without ?? []) };
   const found = await formatterSettings(context, taken.way, taken.packages, at);
   const values = { ...valuesFor(at), ...(found ? { 'style.settings': found.json } : {}) };
   refuseSecretValues(taken.way.ties, values);
+  const place = { workspace: stack.workspace, stack, style: bareStyle(context, facts), values };
   const edits = [
     ...workOf(facts).edits(context, taken.packages, {
       move: wishes.movePackages,
       others: context.ledgers.flatMap((one) => one.edits),
     }),
-    ...wayEdits(taken.way, { workspace: stack.workspace, stack, style: bareStyle(context, facts), values }),
+    ...wayEdits(taken.way, place),
   ];
   const shadowing = findShadowing(context.bare, context.host.root, edits);
   const owner = ownerOf({ integration: definition.integration, workspace: folder });
@@ -69,7 +73,8 @@ export async function decide(context: Context, request: AttachRequest, wishes: W
       place: { owner, ...shadowing },
     });
   const raw = definition.ways.find((one) => one.way === taken.way.way) ?? taken.way;
-  return { request, facts, stack, sideWhy, choices, ...taken, raw, edits, answers, settings: found?.words };
+  const extras = (made: readonly MadeEdit[]): Extra[] => extrasMade(taken.way, (part) => wayEdits(part, place), made);
+  return { request, facts, stack, sideWhy, choices, ...taken, raw, edits, extras, answers, settings: found?.words };
 }
 
 /** Throws a Problem (status 3) for a workspace that is built with something that nothing is attached to. */

@@ -16,6 +16,7 @@ import type { StackFacts } from '../../stacks/sides.ts';
 import type { WorkspaceFacts } from '../../survey/survey.ts';
 import type { Migrating } from '../shared/migration-runs.ts';
 import type { AttachRequest } from './attach-request.ts';
+import type { Extra } from './extras.ts';
 import type { Adoption } from './adopt.ts';
 import type { Answer } from './choices.ts';
 import { isOwn } from '../../facts/bare.ts';
@@ -38,6 +39,8 @@ export interface Decided {
   packages: ChosenPackage[];
   reasons: string[];
   edits: Edit[];
+  /** What rounds it off, of the edits that are made. */
+  extras?(this: void, made: readonly MadeEdit[]): Extra[];
   adoption?: Adoption | undefined;
   /** How the settings of its formatter were found, in words. */
   settings?: string | undefined;
@@ -60,6 +63,7 @@ export function recordFile(context: Context, one: Decided, made: MadeEdit[], kin
     ...(one.adoption ? { adopted: one.adoption.setUp.signs } : {}),
     workspace,
     choices: one.choices,
+    ...(one.request.without?.length ? { without: [...one.request.without].sort() } : {}),
     packages: Object.fromEntries(
       one.packages.filter((each) => !isOwn(context, each)).map(({ name, range }) => [name, range]),
     ),
@@ -102,9 +106,11 @@ export async function proofsOf(context: Context, one: Decided): Promise<ProofTas
 
 /** What it contributes to a change set. */
 export function partOf(
-  { request, facts, stack, way, packages, reasons, adoption, settings, answers }: Decided,
+  { request, facts, stack, way, packages, reasons, adoption, settings, answers, extras }: Decided,
   already: string[],
+  made: readonly MadeEdit[] = [],
 ): AttachedPart {
+  const rounding = extras?.(made) ?? [];
   return {
     integration: request.definition.integration,
     title: request.definition.title,
@@ -118,6 +124,7 @@ export function partOf(
     already,
     ...(answers.length > 0 ? { choices: answers } : {}),
     ...(settings === undefined ? {} : { settings }),
+    ...(rounding.length > 0 ? { extras: rounding } : {}),
     ...(adoption ? { adopted: { places: adoption.places, suggested: adoption.suggested } } : {}),
   };
 }

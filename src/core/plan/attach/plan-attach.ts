@@ -1,5 +1,6 @@
 import { decide } from './decide.ts';
 import { ledgerFile } from '../../ledger/record.ts';
+import { withPublished } from './published-facts.ts';
 import { packageWarnings } from './package-warnings.ts';
 import { ALL_WORK } from '../../ecosystems/works.ts';
 import { type SecretNeed } from '../../change/change-set.ts';
@@ -90,7 +91,7 @@ async function planInTurn(
   return {
     kind: 'attach',
     title: changeTitle('attach', parts),
-    parts,
+    parts: await withPublished(context, parts),
     files: joined,
     dropped: [],
     installs: installSteps(context, joined, 'installs the packages and updates the lockfile'),
@@ -202,7 +203,7 @@ async function planGroup(context: Context, decided: readonly Decided[]): Promise
     const made = planned.made.get(owner(one)) ?? [];
     files.push(recordFile(context, one, made, kinds));
     secrets.push(...secretsNeeded(made, one.request.definition));
-    parts.push(partOf(one, alreadyThere(made)));
+    parts.push(partOf(one, alreadyThere(made), made));
     proofs.push(...(await proofsOf(context, one)));
     scripts.push(...scriptsIn(made, one.request));
   }

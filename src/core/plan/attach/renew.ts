@@ -58,7 +58,7 @@ export async function planRenew(
   const gone = Object.keys(ledger.packages).filter((name) => !Object.hasOwn(one.way.packages, name));
   const going = { ...ledger, packages: Object.fromEntries(gone.map((name) => [name, ''])) };
   const fresh = made.filter((edit) => !ledger.edits.some((old) => sameEdit(old, edit)));
-  const part = partOf(one, []);
+  const part = partOf(one, [], fresh);
   const isThere = ({ name }: { name: string }): boolean => Object.hasOwn(ledger.packages, name);
   const parts = [
     { ...part, packages: part.packages.map((each) => ({ ...each, declared: each.declared || isThere(each) })) },
@@ -122,7 +122,10 @@ async function decideAnew(context: Context, { request, ledger }: Renewal, wishes
     }),
   );
   const side = request.side ?? ledger.side;
-  const one = await decide(without, { ...request, choices, ...(side ? { side } : {}) }, { ...wishes, agreed });
+  // What was left out once stays out, until all of it is asked for.
+  const left = new Set([...(wishes.complete ? [] : (ledger.without ?? [])), ...(request.without ?? [])]);
+  const asked = { ...request, choices, without: [...left], ...(side ? { side } : {}) };
+  const one = await decide(without, asked, { ...wishes, agreed });
   return { ...one, edits: keepRanges(one, ledger, agreed) };
 }
 
@@ -209,6 +212,7 @@ function isSame(files: readonly FileChange[], made: readonly MadeEdit[], one: De
   return (
     joinFiles(files).every(({ role }) => role === 'record') &&
     same(plain(made), plain(ledger.edits)) &&
-    same(one.choices, ledger.choices)
+    same(one.choices, ledger.choices) &&
+    same([...(one.request.without ?? [])].sort(), ledger.without ?? [])
   );
 }

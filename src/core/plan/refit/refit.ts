@@ -16,6 +16,7 @@ import type { FileChange } from '../../change/change-set.ts';
 import { planFiles, sameEdit } from '../shared/plan-files.ts';
 import { ownerOf, plainEdit } from '../../edits/replay.ts';
 import { settleProofs, settleWay, valuesFor } from '../../facts/settle.ts';
+import { withoutExtras } from '../attach/extras.ts';
 import { wayEdits } from '../attach/way-edits.ts';
 
 /** An integration whose conditions have another outcome since something beside it came or went. */
@@ -58,11 +59,15 @@ async function wayOf(
   return ways.find((one) => one.way === way);
 }
 
-async function settled(context: Context, { workspace, choices, side }: Ledger, way: Way): Promise<Way | undefined> {
+async function settled(
+  context: Context,
+  { workspace, choices, side, without = [] }: Ledger,
+  way: Way,
+): Promise<Way | undefined> {
   const facts = context.facts.workspaces.find(({ folder }) => folder === workspace);
   if (!facts) return undefined;
   const stack = await bareStack(context, workspace, side);
-  return settleWay(way, circumstances(context, { stack, choices }));
+  return withoutExtras(settleWay(way, circumstances(context, { stack, choices })), without);
 }
 
 function sameWay(one: Way, other: Way): boolean {

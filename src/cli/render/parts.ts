@@ -1,0 +1,111 @@
+import path from 'node:path';
+import pc from 'picocolors';
+import type { ChangeSet } from '../../core/change/change-set.ts';
+import { groupBy } from '../../core/group-by.ts';
+import { section, shortened } from './blocks.ts';
+import { columns, wrap } from './columns.ts';
+import { printable } from './printable.ts';
+import { sizeInWords } from './size-in-words.ts';
+
+/** Where integrations go and by which way; workspaces that are alike stand together. */
+export function partsBlocks(parts: ChangeSet['parts']): string[] {
+  const alike = groupBy(parts, ({ title, stack, side, way, wayReason, adopted, workspaceName }) =>
+    [title, stack, side ?? '', way, wayReason ?? '', ...(adopted ? [workspaceName] : [])].join('\n'),
+  );
+  return [...alike.values()].flatMap(([part, ...others]) => {
+    if (!part) return [];
+    const names = [part, ...others].map(({ workspaceName }) => pc.bold(printable(workspaceName)));
+    const shown = names.length > 5 ? `${names.slice(0, 4).join(', ')} and ${names.length - 4} more` : names.join(', ');
+    if (part.adopted) return [adoptedBlock(part, names.join(', '))];
+    const head = `${pc.bold(printable(part.title))} goes to ${shown} (${printable(part.stack)}${part.side === 'browser' || part.side === 'server' ? `, ${part.side} side` : ''}) ${pc.cyan(printable(part.way))}.`;
+    const reasons = (part.wayReason?.split('; ') ?? []).map((reason) => pc.dim(`  ${printable(reason)}`));
+    const found =
+      part.settings === undefined
+        ? []
+        : wrap(`Settings ${part.settings}.`, 100).map((line) => pc.dim(`  ${printable(line)}`));
+    return [[head, ...reasons, ...found].join('\n')];
+  });
+}
+
+/** What was set up by hand: where it was found, and what would round it off. */
+function adoptedBlock({ title, stack, adopted }: ChangeSet['parts'][number], name: string): string {
+  const { places = [], suggested = [] } = adopted ?? {};
+  const rows = places.map(({ file, line, what }) => [
+    `  ${printable(line === undefined ? file : `${file}:${line}`)}`,
+    pc.dim(printable(what)),
+  ]);
+  const more = suggested.map((one) => `  ${printable(one)}`);
+  return [
+    `${pc.bold(printable(title))} is set up in ${name} already (${printable(stack)}): it is adopted ${pc.cyan('as it is')}.`,
+    ...shortened(columns(rows), false, 'places'),
+    ...(more.length > 0
+      ? ['', pc.underline('Left out; --complete puts it in'), ...shortened(more, false, 'edits')]
+      : []),
+  ].join('\n');
+}
+
+/** What only rounds it off, and how it is left out. */
+export function extrasBlock(parts: ChangeSet['parts']): string {
+  const rows = new Map<string, string[]>();
+  for (const { extras = [] } of parts)
+    for (const { name, files } of extras) rows.set(name, [...(rows.get(name) ?? []), ...files]);
+  if (rows.size === 0) return '';
+  const shown = [...rows].map(([name, files]) => [
+    `  ${pc.bold(printable(name))}`,
+    pc.dim(printable([...new Set(files)].filter((file) => path.posix.basename(file) !== name).join(', '))),
+  ]);
+  const hint = '  It works without these: --without NAME leaves one out.';
+  return section('Extras', [...columns(shown), pc.dim(hint)].join('\n'));
+}
+
+const SOURCES = { given: 'as you said', inferred: 'told by the project', default: 'the default' };
+
+/** What was chosen, by whom, and how another answer is given. */
+export function choices(parts: ChangeSet['parts']): string {
+  const rows = parts.flatMap(({ integration, choices: all = [] }) =>
+    all.map(({ key, value, source, why }) => [
+      `  ${pc.bold(printable(`${integration}.${key}`))}`,
+      value === '' ? pc.dim('none') : printable(value),
+      pc.dim(printable(why === undefined ? SOURCES[source] : `${SOURCES[source]}: ${why}`)),
+    ]),
+  );
+  const unique = new Map(rows.map((row) => [row.join('\n'), row]));
+  const example = parts.find((part) => part.choices?.some(({ source }) => source !== 'given'));
+  const key = example?.choices?.find(({ source }) => source !== 'given')?.key;
+  const hint =
+    key === undefined
+      ? []
+      : [pc.dim(`  --choose ${printable(example?.integration ?? '')}.${printable(key)}=… gives another answer.`)];
+  return rows.length === 0 ? '' : [...columns([...unique.values()]), ...hint].join('\n');
+}
+
+/** The packages that come, with their license and size, and those that go. */
+export function packagesBlock({ parts, dropped }: ChangeSet): string {
+  const rows = new Map<string, string[]>();
+  const labels = parts.some(({ packages }) => packages.some((one) => labelOf(one) !== ''));
+  for (const { packages, workspace } of parts) {
+    for (const one of packages) {
+      const { name, version, range, use, reason, declared } = one;
+      const at = one.workspace === workspace ? '' : ' at the root';
+      const row = [
+        `  ${pc.bold(printable(name))} ${printable(version)}`,
+        declared ? pc.dim('there already') : printable(`${use}${at}, as ${range}`),
+        ...(labels ? [printable(labelOf(one))] : []),
+        pc.dim(printable(reason)),
+      ];
+      rows.set(row.join('\n'), row);
+    }
+  }
+  const leaving = dropped.map(({ name, workspace }) => [
+    `  ${pc.bold(printable(name))}`,
+    `removed from ${workspace === '.' ? 'the root' : printable(workspace)}`,
+  ]);
+  return section('Packages', columns([...rows.values(), ...leaving]).join('\n'));
+}
+
+/** License and unpacked size of a package, as far as they are known. */
+function labelOf({ license, unpackedBytes }: ChangeSet['parts'][number]['packages'][number]): string {
+  return [license, unpackedBytes === undefined ? undefined : sizeInWords(unpackedBytes)]
+    .filter((one) => one !== undefined)
+    .join(', ');
+}
