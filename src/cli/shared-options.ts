@@ -121,10 +121,10 @@ export function changeOptions<Own>(y: Argv<Own>) {
 export function comingOptions<Own>(y: Argv<Own>) {
   return proveOption(y)
     .option('format', {
-      choices: ['text', 'patch'] as const,
+      choices: ['text', 'patch', 'html'] as const,
       default: 'text' as const,
       group: 'Output',
-      describe: 'How --preview shows it: text or patch; otherwise text',
+      describe: 'How --preview shows it: text, patch, or html (a page to pass on); otherwise text',
     })
     .option('file', {
       type: 'string',

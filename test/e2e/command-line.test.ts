@@ -56,7 +56,7 @@ const WRONG: readonly (readonly [line: string, marked: string | undefined, what:
   ['survey --cwd . --cwd .', '--cwd', '--cwd can be given once only', 'Leave one of them out.'],
   ['survey --verbose=2', '--verbose', '--verbose takes no value, and "2" was given', 'Write --verbose'],
   ['attach x --side=brwser', '--side', '--side takes browser or server', 'Did you mean browser?'],
-  ['attach x --format yaml', '--format', '--format takes text or patch', 'Give one of these.'],
+  ['attach x --format yaml', '--format', '--format takes text, patch, or html', 'Give one of these.'],
   ['grow type-scale --from wide', '--from', '--from takes a number, and "wide" was given', '--from PIXELS'],
   ['survey --quiet --verbose', '--verbose', '--quiet and --verbose cannot both be given', 'Choose one of them.'],
   ['attach x --everywhere --workspace web', '--workspace', 'cannot both be given', 'Choose one of them.'],

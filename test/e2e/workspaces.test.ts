@@ -51,7 +51,7 @@ describe('workspaces', () => {
     const before = host.tree();
     const run = await garden.ligament('attach', './kit', '--everywhere', '--yes');
     expect(run.status, run.stderr).toBe(0);
-    expect(run.stdout).toContain('attach garden-kit to garden and north and south');
+    expect(run.stdout).toContain('attach garden-kit to garden, north, and south');
     expect(run.stdout).toMatch(
       /Left out: Garden kit does not fit @plots\/shed .*@plots\/shed has twine 0\.9\.0 \(declared ~0\.9\.0\)/,
     );

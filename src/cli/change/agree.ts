@@ -26,6 +26,10 @@ export async function shownPlan(planned: ChangeSet, { context, options, output }
   const shown = options.install ? settled : withoutMigrations(settled);
   const { secretFiles = {} } = options;
   if (Object.keys(secretFiles).length > 0) (await import('../secrets.ts')).checkFiles(shown.secrets ?? [], secretFiles);
+  if (options.preview && options.format === 'html') {
+    await (await import('../review/write-page.ts')).writePage(shown, options, output);
+    return shown;
+  }
   // What was agreed to beforehand need not be read again by a machine.
   if (!output.quiet || !options.yes || options.preview) output.say(renderChangeSet(shown, options));
   return shown;

@@ -1,4 +1,6 @@
 import type { GlobalOptions } from '../session.ts';
+import type { PreviewFormat } from './show-file.ts';
+
 export interface ChangeOptions extends GlobalOptions {
   commit: boolean;
   allowCommands?: boolean;
@@ -6,4 +8,5 @@ export interface ChangeOptions extends GlobalOptions {
   /** Files that hold secrets, by their choices. */
   secretFiles?: Record<string, string>;
   preview?: boolean;
+  format?: PreviewFormat;
 }

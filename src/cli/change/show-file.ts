@@ -5,11 +5,13 @@ import type { Output } from '../output.ts';
 import { renderFile } from '../render/change-set.ts';
 import { diffFile, renderPatch } from '../render/patch.ts';
 
+export type PreviewFormat = 'text' | 'patch' | 'html';
+
 /** How a preview is shown. */
 export interface PreviewOptions {
   preview: boolean;
   json: boolean;
-  format: 'text' | 'patch';
+  format: PreviewFormat;
   file?: string | undefined;
 }
 
@@ -49,10 +51,13 @@ export function checkFormat({ format, preview, json, file }: PreviewOptions): vo
       what: '--file shows a file of a preview only',
       next: 'Add --preview, or leave --file out. Nothing was changed.',
     });
-  if (format !== 'patch' || (preview && !json)) return;
+  const other = json ? '--json' : file === undefined ? undefined : '--file';
+  if (format === 'text' || (preview && other === undefined)) return;
   throw new Problem({
     status: EXIT.wrongUsage,
-    what: preview ? '--format patch and --json cannot both be given' : '--format patch shows a preview only',
+    what: preview
+      ? `--format ${format} and ${other ?? ''} cannot both be given`
+      : `--format ${format} shows a preview only`,
     next: preview ? 'Choose one of them.' : 'Add --preview, or leave --format out. Nothing was changed.',
   });
 }

@@ -1,5 +1,5 @@
 import pc from 'picocolors';
-import type { ChangeSet, FileChange, StaysByHand } from '../../core/change/change-set.ts';
+import type { ChangeSet, FileChange, SecretNeed, StaysByHand } from '../../core/change/change-set.ts';
 import { secretVariable } from '../../core/plan/attach/choices.ts';
 import { diffFile, type FileDiff } from './patch.ts';
 import { commandsBlock } from './commands-block.ts';
@@ -22,7 +22,7 @@ export function renderChangeSet(
 ): string {
   const { changes, notes: leftOut } = wantedOf(planned, runs);
   const proofs = changes.proofs.map((task) => bullet(task.words));
-  const notes = changes.warnings.map((warning) => `${pc.yellow('Note')}  ${printable(warning)}`);
+  const notes = [...changes.warnings, ...leftOut].map((one) => `${pc.yellow('Note')}  ${printable(one)}`);
   const blocks = [
     changes.parts.length === 0 ? pc.bold(printable(capitalised(changes.title))) : '',
     ...partsBlocks(changes.parts),
@@ -39,7 +39,7 @@ export function renderChangeSet(
     ...(changes.staying ?? []).map((one) => stayingBlock(one)),
     usesBlock(changes, whole),
     section('Proof', shortened(proofs, whole, 'proofs').join('\n')),
-    shortened([...notes, ...leftOut], whole, 'notes').join('\n'),
+    shortened(notes, whole, 'notes').join('\n'),
     pc.bold(totals(changes)),
   ];
   return blocks.filter((block) => block !== '').join('\n\n');
@@ -84,7 +84,8 @@ function wholeFiles({ files }: ChangeSet, whole: boolean, state: 'new' | 'gone',
   return [...shortened(columns(rows), whole, 'files'), ...told].join('\n');
 }
 
-function stateOf({ before, after }: FileChange): FileDiff['state'] {
+/** Whether a file comes, goes or changes. */
+export function stateOf({ before, after }: FileChange): FileDiff['state'] {
   return before === undefined ? 'new' : after === undefined ? 'gone' : 'changed';
 }
 
@@ -155,17 +156,20 @@ function recordsBlock({ files, parts }: ChangeSet, whole: boolean): string {
   return section('Record', [...shortened(columns(rows), whole, 'records'), ...hint].join('\n'));
 }
 
+/** Where a secret will come from, in words. */
+export function secretOrigin({ choice, random }: SecretNeed): string {
+  const name = secretVariable(choice);
+  const from = givenSecret(name) === undefined ? (random ? 'made at random' : 'asked for') : `out of ${name}`;
+  return `${from}, or given by --secret-file ${choice}=path`;
+}
+
 /** Secrets that are needed, and where each will come from. */
 function secretsBlock({ secrets = [] }: ChangeSet): string {
-  const rows = secrets.map(({ variable, file, choice, random }) => {
-    const name = secretVariable(choice);
-    const from = givenSecret(name) === undefined ? (random ? 'made at random' : 'asked for') : `out of ${name}`;
-    return [
-      `  ${pc.bold(printable(variable))}`,
-      `into ${printable(file)}`,
-      pc.dim(printable(`${from}, or given by --secret-file ${choice}=path`)),
-    ];
-  });
+  const rows = secrets.map((one) => [
+    `  ${pc.bold(printable(one.variable))}`,
+    `into ${printable(one.file)}`,
+    pc.dim(printable(secretOrigin(one))),
+  ]);
   return section('Secrets', columns(rows).join('\n'));
 }
 

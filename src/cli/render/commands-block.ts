@@ -11,35 +11,57 @@ const BY: Record<ScriptRun['by'], string> = {
   people: 'a script of the project: runs when you ask for it',
 };
 
-const REACH = [
+/** What runs in a copy can do, and what it is given there. */
+export const REACH = [
   'What runs in a copy runs as you: it can reach your files and the network.',
   'Secrets that Ligament put in are made up there; all other values stay.',
 ];
 
-/** All that will run: in the project itself, and in a copy of it. */
-export function commandsBlock(changes: ChangeSet): string {
+/** Something that will run: what would be typed, and what it is for. */
+export interface Run {
+  command: string;
+  purpose: string;
+  /** In a copy of the project. */
+  inCopy?: boolean;
+}
+
+/** All that will run: in the project itself, in order, then in a copy of it. */
+export function runsOf(changes: ChangeSet): Run[] {
   const { installs, proofs, commands: own = [], scripts = [], stale = [] } = changes;
-  const rows = migrationRows(changes, 'down');
-  for (const { command, args, folder, purpose } of installs)
-    rows.push([`  ${[command, ...args].join(' ')}`, pc.dim(`${purpose}${placed(folder)}`)]);
-  for (const { program, args, purpose, workspace, foreign } of own) {
-    const words = `${printable(purpose)}${placed(workspace)}${needs(foreign)}`;
-    rows.push([`  ${printable([program, ...args].join(' '))}`, pc.dim(words)]);
-  }
-  for (const { name, command, by, foreign } of scripts)
-    rows.push([`  ${printable(`${name}: ${command}`)}`, pc.dim(`${BY[by]}${by === 'people' ? '' : needs(foreign)}`)]);
-  for (const file of stale)
-    rows.push([`  (removes ${printable(file)})`, pc.dim('a cache, which the framework makes again when it starts')]);
-  rows.push(...migrationRows(changes, 'up'));
   const copies = proofs.flatMap((task) =>
-    (task.runs ?? []).map((one) => ({
+    (task.runs ?? []).map((one): [string, Run] => [
       one,
-      words: `in a copy of the project${needs(task.foreign && task.ownCode)}`,
-    })),
+      { command: one, purpose: `in a copy of the project${needs(task.foreign && task.ownCode)}`, inCopy: true },
+    ]),
   );
-  const seen = new Map(copies.map(({ one, words }) => [one, words]));
-  rows.push(...[...seen].map(([one, words]) => [`  ${printable(one)}`, pc.dim(words)]));
-  const reach = seen.size > 0 ? REACH.map((line) => pc.dim(`  ${line}`)) : [];
+  return [
+    ...migrationRuns(changes, 'down'),
+    ...installs.map(({ command, args, folder, purpose }) => ({
+      command: [command, ...args].join(' '),
+      purpose: `${purpose}${placed(folder)}`,
+    })),
+    ...own.map(({ program, args, purpose, workspace, foreign }) => ({
+      command: [program, ...args].join(' '),
+      purpose: `${purpose}${placed(workspace)}${needs(foreign)}`,
+    })),
+    ...scripts.map(({ name, command, by, foreign }) => ({
+      command: `${name}: ${command}`,
+      purpose: `${BY[by]}${by === 'people' ? '' : needs(foreign)}`,
+    })),
+    ...stale.map((file) => ({
+      command: `(removes ${file})`,
+      purpose: 'a cache, which the framework makes again when it starts',
+    })),
+    ...migrationRuns(changes, 'up'),
+    ...new Map(copies).values(),
+  ];
+}
+
+/** The same for a terminal. */
+export function commandsBlock(changes: ChangeSet): string {
+  const runs = runsOf(changes);
+  const rows = runs.map(({ command, purpose }) => [`  ${printable(command)}`, pc.dim(printable(purpose))]);
+  const reach = runs.some(({ inCopy }) => inCopy) ? REACH.map((line) => pc.dim(`  ${line}`)) : [];
   return [...inLines(rows), ...reach].join('\n');
 }
 
@@ -49,17 +71,17 @@ const MIGRATES: Record<MigrationRun['direction'], string> = {
 };
 
 /** Those that are run, and those that come and are not. */
-function migrationRows({ migrations = [] }: ChangeSet, direction: MigrationRun['direction']): string[][] {
+function migrationRuns({ migrations = [] }: ChangeSet, direction: MigrationRun['direction']): Run[] {
   return migrations
     .filter((one) => one.direction === direction && (one.wanted || direction === 'up'))
     .map((one) => {
       const when = one.wanted ? needs(one.foreign) : '; only with --with-data';
-      return [`  ${printable(typedMigration(one))}`, pc.dim(`${MIGRATES[direction]}${placed(one.workspace)}${when}`)];
+      return { command: typedMigration(one), purpose: `${MIGRATES[direction]}${placed(one.workspace)}${when}` };
     });
 }
 
 function placed(folder: string): string {
-  return folder === '.' ? '' : `, in ${printable(folder)}`;
+  return folder === '.' ? '' : `, in ${folder}`;
 }
 
 function needs(foreign: boolean | undefined): string {

@@ -1,4 +1,3 @@
-import pc from 'picocolors';
 import type { ChangeSet } from '../../core/change/change-set.ts';
 
 /** What somebody wants done with a change. */
@@ -20,5 +19,5 @@ export function wantedOf(planned: ChangeSet, { install, prove }: WantedRuns): { 
     if (planned.proofs.length > 0) notes.push('Nothing is proved: "ligament prove" does it later.');
     changes = { ...changes, proofs: [] };
   }
-  return { changes, notes: notes.map((line) => `${pc.yellow('Note')}  ${line}`) };
+  return { changes, notes };
 }

@@ -2,6 +2,7 @@ import path from 'node:path';
 import pc from 'picocolors';
 import type { ChangeSet } from '../../core/change/change-set.ts';
 import { groupBy } from '../../core/group-by.ts';
+import { allOf } from '../../core/text/in-words.ts';
 import { section, shortened } from './blocks.ts';
 import { columns, wrap } from './columns.ts';
 import { printable } from './printable.ts';
@@ -15,8 +16,8 @@ export function partsBlocks(parts: ChangeSet['parts']): string[] {
   return [...alike.values()].flatMap(([part, ...others]) => {
     if (!part) return [];
     const names = [part, ...others].map(({ workspaceName }) => pc.bold(printable(workspaceName)));
-    const shown = names.length > 5 ? `${names.slice(0, 4).join(', ')} and ${names.length - 4} more` : names.join(', ');
-    if (part.adopted) return [adoptedBlock(part, names.join(', '))];
+    const shown = names.length > 5 ? allOf([...names.slice(0, 4), `${names.length - 4} more`]) : allOf(names);
+    if (part.adopted) return [adoptedBlock(part, allOf(names))];
     const head = `${pc.bold(printable(part.title))} goes to ${shown} (${printable(part.stack)}${part.side === 'browser' || part.side === 'server' ? `, ${part.side} side` : ''}) ${pc.cyan(printable(part.way))}.`;
     const reasons = (part.wayReason?.split('; ') ?? []).map((reason) => pc.dim(`  ${printable(reason)}`));
     const found =
@@ -58,7 +59,8 @@ export function extrasBlock(parts: ChangeSet['parts']): string {
   return section('Extras', [...columns(shown), pc.dim(hint)].join('\n'));
 }
 
-const SOURCES = { given: 'as you said', inferred: 'told by the project', default: 'the default' };
+/** Who has answered a choice. */
+export const SOURCES = { given: 'as you said', inferred: 'told by the project', default: 'the default' };
 
 /** What was chosen, by whom, and how another answer is given. */
 export function choices(parts: ChangeSet['parts']): string {

@@ -10,12 +10,22 @@ export interface FileDiff {
   hunks: string[];
 }
 
+/** The texts of a file before and after, as they may be seen: without the values of secrets. Undefined where there is no file. */
+export function shownTexts({ before, after, role, shown: open }: FileChange): {
+  before: string | undefined;
+  after: string | undefined;
+} {
+  const shown = (bytes: Uint8Array | undefined): string | undefined =>
+    bytes && (role === 'private' ? withoutValues(textOf(bytes), open) : textOf(bytes));
+  return { before: shown(before), after: shown(after) };
+}
+
 /** The unified diff of one file (the format of POSIX `diff -u`). */
-export function diffFile({ file, before, after, role, shown: open }: FileChange): FileDiff {
-  const shown = (bytes: Uint8Array | undefined): string =>
-    role === 'private' ? withoutValues(textOf(bytes), open) : textOf(bytes);
+export function diffFile(change: FileChange): FileDiff {
+  const { file } = change;
+  const { before, after } = shownTexts(change);
   const state = before === undefined ? 'new' : after === undefined ? 'gone' : 'changed';
-  const patch = structuredPatch(file, file, shown(before), shown(after), '', '', { context: 3 });
+  const patch = structuredPatch(file, file, before ?? '', after ?? '', '', '', { context: 3 });
   const lines = patch.hunks.flatMap(({ oldStart, oldLines, newStart, newLines, lines: body }) => [
     `@@ -${range(oldStart, oldLines)} +${range(newStart, newLines)} @@`,
     ...body,
@@ -56,8 +66,7 @@ function range(start: number, count: number): string {
   return `${count === 0 ? start - 1 : start},${count}`;
 }
 
-function textOf(bytes: Uint8Array | undefined): string {
-  if (bytes === undefined) return '';
+function textOf(bytes: Uint8Array): string {
   return decode(bytes) ?? '';
 }
 

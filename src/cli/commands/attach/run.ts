@@ -6,10 +6,11 @@ import type { AttachRequest } from '../../../core/plan/attach/attach-request.ts'
 import type { Renewal } from '../../../core/plan/attach/renew.ts';
 import { planAttach } from '../../../core/plan/attach/plan-attach.ts';
 import type { ChangeSet } from '../../../core/change/change-set.ts';
-import { checkFormat, shownOtherwise } from '../../change/show-file.ts';
+import { checkFormat, shownOtherwise, type PreviewFormat } from '../../change/show-file.ts';
 import { EXIT } from '../../../core/problem.ts';
 import type { WorkspaceFacts } from '../../../core/survey/survey.ts';
 import type { Output } from '../../output.ts';
+import { withRefusalPage } from '../../review/write-page.ts';
 import { printable } from '../../render/printable.ts';
 import { missingName, usageProblem } from '../../arguments/usage-problem.ts';
 import { changedChoice, chosenIntegrations } from './interactive.ts';
@@ -29,13 +30,17 @@ interface AttachOptions extends ChangeOptions {
   complete: boolean;
   withData: boolean;
   preview: boolean;
-  format: 'text' | 'patch';
+  format: PreviewFormat;
   file?: string | undefined;
   side?: 'browser' | 'server' | undefined;
 }
 
 export async function run(options: AttachOptions, output: Output): Promise<number> {
   checkFormat(options);
+  return withRefusalPage(options, () => attach(options, output));
+}
+
+async function attach(options: AttachOptions, output: Output): Promise<number> {
   const canAsk = mayAsk(options);
   if (options.integrations.length === 0 && !canAsk) throw usageProblem([], missingName('attach', 'integration'));
   const { context, lock } = await openForChange(options, `attach ${options.integrations.join(' ')}`.trim(), output);

@@ -16,21 +16,26 @@ import { EXIT } from '../../../core/problem.ts';
 import { chooseWorkspaces } from '../../../core/survey/choose-workspaces.ts';
 import type { ChangeOptions } from '../../change/change-options.ts';
 import { carryOut, openForChange, planWithWarnings } from '../../change/carry-out.ts';
-import { checkFormat, shownOtherwise } from '../../change/show-file.ts';
+import { checkFormat, shownOtherwise, type PreviewFormat } from '../../change/show-file.ts';
 import type { Output } from '../../output.ts';
+import { withRefusalPage } from '../../review/write-page.ts';
 import { columns } from '../../render/columns.ts';
 import { requestOf, type GrowWords } from './request.ts';
 import { printable } from '../../render/printable.ts';
 
 interface GrowOptions extends ChangeOptions, GrowWords {
   preview: boolean;
-  format: 'text' | 'patch';
+  format: PreviewFormat;
   file?: string | undefined;
   workspace: string[];
 }
 
 export async function run(options: GrowOptions, output: Output): Promise<number> {
   checkFormat(options);
+  return withRefusalPage(options, () => grow(options, output));
+}
+
+async function grow(options: GrowOptions, output: Output): Promise<number> {
   const { part, names = [] } = options;
   const { context, lock } = await openForChange(
     { ...options, preview: options.preview || part === undefined },

@@ -41,7 +41,7 @@ function judgeWay(way: Way, at: Circumstances): Judgement {
   const foreign = foreignTo(way, at);
   // Then nothing else need be said.
   if (foreign.length > 0) return { way, verdict: 'unfit', reasons: foreign, isForeign: true };
-  const absent = absentPackages(way, at);
+  const absent = [...absentPackages(way, at), ...absentBundler(way, at), ...absentJoints(way, at)];
   if (absent.length > 0) return { way, verdict: 'unfit', reasons: absent, isElsewhere: true };
   const reasons = way.fits === undefined ? [] : objectionsTo(way.fits, at);
   const names = [...new Set(way.ties.map((tie) => tie.at))];
@@ -50,9 +50,9 @@ function judgeWay(way: Way, at: Circumstances): Judgement {
     stack,
     names.filter((_, index) => !joints[index]),
   );
-  // Where no place for it is all that speaks against a way, nobody would have expected it.
-  if (reasons.length === 0 && lacks.length > 0) return { way, verdict: 'unfit', reasons: lacks, isElsewhere: true };
-  reasons.push(...lacks);
+  // Where there is no place for it nobody would have expected it.
+  if (lacks.length > 0)
+    return { way, verdict: 'unfit', reasons: [...new Set([...lacks, ...reasons])], isElsewhere: true };
   if (reasons.length > 0) return { way, verdict: 'unfit', reasons: [...new Set(reasons)] };
   const blocked = joints.filter((joint): joint is Joint => joint?.state === 'blocked');
   return blocked.length > 0 ? { way, verdict: 'blocked', joints: blocked } : { way, verdict: 'fits' };
@@ -62,6 +62,20 @@ function judgeWay(way: Way, at: Circumstances): Judgement {
 function absentPackages({ fits }: Way, at: Circumstances): string[] {
   const wanted = Object.entries(fits?.packages ?? {}).filter(([name]) => at.workspace.package(name) === undefined);
   return wanted.length === 0 ? [] : objectionsTo({ packages: Object.fromEntries(wanted) }, at);
+}
+
+/** Nor has one for bundlers of which the workspace has none. */
+function absentBundler({ fits }: Way, at: Circumstances): string[] {
+  const wanted = Object.keys(fits?.bundler ?? {});
+  const has = at.stack.traits.bundler?.name;
+  const isThere = wanted.some((name) => name === has || at.workspace.package(name) !== undefined);
+  return wanted.length === 0 || isThere ? [] : objectionsTo({ bundler: fits?.bundler }, at);
+}
+
+/** Nor has one for a place that nothing of its kind has, as a framework's modules. */
+function absentJoints({ fits }: Way, { stack }: Circumstances): string[] {
+  const wanted = (fits?.joints ?? []).filter((name) => !stack.joints.some((joint) => joint.name === name));
+  return lacking(stack, wanted);
 }
 
 /** A way whose packages are all of another ecosystem than what the side is built with has nothing to do with it. */

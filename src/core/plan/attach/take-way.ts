@@ -39,7 +39,7 @@ export async function takeWay(context: Context, task: WayTask): Promise<TakenWay
   const { definition, facts, stack, choices, wanted, take, agreed } = task;
   const reasons: string[] = [];
   // Nobody expects a way for what the workspace is not built with: told only where no other fits.
-  const elsewhere: string[] = [];
+  const elsewhere: string[][] = [];
   let remedies: string[] | undefined;
   const at = circumstances(context, task);
   for (const judgement of await wiredFirst(context, judgeWays(definition, at), at)) {
@@ -51,8 +51,9 @@ export async function takeWay(context: Context, task: WayTask): Promise<TakenWay
     if (judgement.verdict === 'unfit') {
       if (way.quiet && wanted === undefined) continue;
       const all = explain(judgement).split('; ');
-      const told = judgement.isElsewhere && wanted === undefined ? elsewhere : reasons;
-      told.push(...all.map((reason) => `not ${way.title}: ${reason}`));
+      const told = all.map((reason) => `not ${way.title}: ${reason}`);
+      if (judgement.isElsewhere && wanted === undefined) elsewhere.push(told);
+      else reasons.push(...told);
       continue;
     }
     const packages = await workOf(facts).choose(context, way.packages, facts, { take, agreed });
@@ -60,7 +61,7 @@ export async function takeWay(context: Context, task: WayTask): Promise<TakenWay
     reasons.push(`not ${way.title}: ${packages.clash.join('; ')}`);
     remedies = [...(remedies ?? []), ...packages.remedies];
   }
-  throw await doesNotFit(context, task, [...reasons, ...elsewhere], remedies);
+  throw await doesNotFit(context, task, { reasons, elsewhere, remedies });
 }
 
 // Where a tool is wired into what builds the project.
@@ -91,11 +92,20 @@ async function isWired({ bare, host }: Context, { ties }: Way, at: Circumstances
   return false;
 }
 
+const MOST_WAYS = 2;
+
+interface WhyNot {
+  /** Of ways that somebody could have expected. */
+  reasons: readonly string[];
+  /** Of ways for what the workspace is not built with. */
+  elsewhere: readonly (readonly string[])[];
+  remedies: readonly string[] | undefined;
+}
+
 async function doesNotFit(
   context: Context,
   { definition, facts, stack, choices }: WayTask,
-  reasons: readonly string[],
-  remedies: readonly string[] | undefined,
+  { reasons, elsewhere, remedies }: WhyNot,
 ): Promise<Problem> {
   // Where only the versions clash another workspace is no answer.
   const others = remedies ? [] : await fittingWorkspaces(context, definition, facts.folder, choices);
@@ -103,10 +113,17 @@ async function doesNotFit(
   const next = [...new Set(remedies)].map((remedy) => `To resolve it: ${remedy}.`);
   if (fitting.length > 0) next.push(`It fits ${fitting.join(' and ')}: name it with --workspace.`);
   if (next.length === 0) next.push('ligament browse tells what fits here.');
+  // Where it belongs elsewhere anyway a reason for each of the first ways is enough.
+  const isEnough = fitting.length > 0 && reasons.length === 0;
+  const told = isEnough
+    ? elsewhere.slice(0, MOST_WAYS).map(([first = '']) => first)
+    : [...reasons, ...elsewhere.flat()];
+  const left = isEnough ? elsewhere.length - MOST_WAYS : 0;
+  if (left > 0) told.push(`nor by ${left} more: ligament browse ${definition.integration} tells why`);
   return new Problem({
     status: EXIT.refused,
     what: `${definition.title} does not fit ${facts.name} (${stack.title})`,
-    why: reasons.map((reason) => reason.replaceAll('; ', '\n  ')).join('\n'),
+    why: told.map((reason) => reason.replaceAll('; ', '\n  ')).join('\n'),
     next: [...next, 'Nothing was changed.'].join('\n'),
   });
 }
