@@ -1,40 +1,48 @@
 // Benchmarks: ratios measured side by side on this machine, never absolute limits. Run: npm run bench
+import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { projectRoot } from '../demo/registry/open.ts';
+import { projectRoot, registryEnvironment } from '../demo/registry/open.ts';
 import { benchEditing } from './editing.ts';
-import { commitAsIs } from './monorepo.ts';
+import { benchHand } from './hand.ts';
 import { benchScale } from './scale.ts';
-import { report, timed } from './timing.ts';
+import { tableOf } from './table.ts';
+import type { Row } from './timing.ts';
 
-const RUNS = 25;
 const root = projectRoot();
-const program = path.join(root, 'dist/ligament.js');
 const top = fs.mkdtempSync(path.join(os.tmpdir(), 'ligament-bench-'));
-const host = path.join(top, 'allotment');
-fs.cpSync(path.join(root, 'demo/allotment'), host, {
-  recursive: true,
-  filter: (file) => !/(node_modules|dist|office)$/.test(file),
-});
-commitAsIs(host);
-
-const cases: { name: string; args: string[]; aim: number }[] = [
-  { name: 'ligament --version', args: [program, '--version'], aim: 1.25 },
-  { name: 'ligament --help', args: [program, '--help'], aim: 2 },
-  { name: 'ligament survey', args: [program, 'survey', '--cwd', host], aim: 2 },
-];
-
-process.stdout.write(`Start-up, as a multiple of \`node -e 0\` (median of ${RUNS} pairs, run in turn)\n\n`);
-for (const { name, args, aim } of cases) {
-  const pairs = Array.from({ length: RUNS + 2 }, () => [
-    timed(process.execPath, ['-e', '0'], {}),
-    timed(process.execPath, args, {}),
-  ]).slice(2);
-  report(name, pairs, aim);
+const registry = await startRegistry();
+try {
+  const env = { ...process.env, ...registryEnvironment(registry.url, top), NO_COLOR: '1', CI: '1' };
+  const groups: [string, Row[]][] = [];
+  const measure = async (name: string, rows: () => Row[] | Promise<Row[]>): Promise<void> => {
+    process.stderr.write(`measuring: ${name}\n`);
+    groups.push([name, await rows()]);
+  };
+  await measure('Typed, beside `node -e 0`', () => benchHand(root, top, env));
+  await measure('Scale; workspaces beside listing, reading and parsing their manifests', () =>
+    benchScale(root, top, env),
+  );
+  await measure('Edits', () => benchEditing(root));
+  const table = tableOf(groups);
+  fs.writeFileSync(path.join(root, 'docs/performance.md'), table.page);
+  process.stdout.write(table.shown);
+} finally {
+  registry.stop();
+  fs.rmSync(top, { recursive: true, force: true });
 }
-fs.rmSync(top, { recursive: true, force: true });
 
-process.stdout.write('\n');
-benchEditing(root);
-await benchScale(root);
+/** The registry is a process of its own: it must not share the time of what is measured. */
+function startRegistry(): Promise<{ url: string; stop: () => void }> {
+  const child = spawn(process.execPath, [path.join(root, 'build/registry.js'), '0'], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  return new Promise((done, failed) => {
+    child.on('error', failed);
+    child.stdout.on('data', (chunk: Buffer) => {
+      const url = /http:\S+/.exec(chunk.toString())?.[0];
+      if (url) done({ url, stop: () => child.kill() });
+    });
+  });
+}

@@ -7,6 +7,7 @@ import * as babelTs from 'recast/parsers/babel-ts.js';
 import { json } from '../src/core/formats/json/json.ts';
 import { script } from '../src/core/formats/script/script.ts';
 import { DEFAULT_STYLE } from '../src/core/text/code-style.ts';
+import type { Row } from './timing.ts';
 
 const MOST_FILES = 200;
 // As many as it takes until all the code that is timed has been compiled.
@@ -19,19 +20,17 @@ interface Sample {
   text: string;
 }
 
-/** Prints how long edits take: as ratios, and in how many files bytes were changed that nobody asked to change. */
-export function benchEditing(root: string): void {
+/** How long edits take: as ratios, and in how many files bytes were changed that nobody asked to change. */
+export function benchEditing(root: string): Row[] {
   const configs = collect(root, /\.(config|conf)\.[cm]?[jt]s$|^\.eslintrc\.c?js$/);
   const modules = collect(root, /\.m?js$/, MOST_FILES);
-  for (const [name, samples] of [
-    ['configurations', configs],
-    ['modules', modules],
-  ] as const)
-    compare(name, samples.filter(isReadable));
-  process.stdout.write('\nGrowth: time for a text of twice the size, as a multiple (linear: 2)\n\n');
+  const compared = [
+    ...compare('configurations', configs.filter(isReadable)),
+    ...compare('modules', modules.filter(isReadable)),
+  ];
   const keys = (count: number): string =>
     JSON.stringify(Object.fromEntries(Array.from({ length: count }, (_, index) => [`bed${index}`, index])), null, 2);
-  grow('JSON with 5,000 and 10,000 keys', keys(5_000), keys(10_000), (text) =>
+  const data = grow('JSON with 5,000 and 10,000 keys', keys(5_000), keys(10_000), (text) =>
     json.edit(
       text,
       { op: 'set', pointer: '/zucchini', value: 1, sorted: true },
@@ -45,12 +44,16 @@ export function benchEditing(root: string): void {
     ).join('');
   const half = lines(9_500);
   const whole = lines(19_000);
-  grow(`a script of ${(half.length / 1e6).toFixed(1)} and ${(whole.length / 1e6).toFixed(1)} MB`, half, whole, (text) =>
-    script.edit(text, IMPORT, { file: 'a.js', style: DEFAULT_STYLE }),
+  const code = grow(
+    `a script of ${(half.length / 1e6).toFixed(1)} and ${(whole.length / 1e6).toFixed(1)} MB`,
+    half,
+    whole,
+    (text) => script.edit(text, IMPORT, { file: 'a.js', style: DEFAULT_STYLE }),
   );
+  return [...compared, data, code];
 }
 
-function compare(name: string, samples: readonly Sample[]): void {
+function compare(name: string, samples: readonly Sample[]): Row[] {
   const [parse = 0, edit = 0] = timed(samples, [
     ({ file, text }) => parseSync(file, text, { lang: languageOf(file), sourceType: 'unambiguous' }).program,
     ({ file, text }) => script.edit(text, IMPORT, { file, style: DEFAULT_STYLE }),
@@ -59,16 +62,28 @@ function compare(name: string, samples: readonly Sample[]): void {
   const [print = 0] = timed(samples, [({ text }) => reprint(text)]);
   const own = samples.filter((one) => !onlyAdds(one.text, ownEdit(one))).length;
   const other = samples.filter((one) => !onlyAdds(one.text, reprint(one.text))).length;
-  const verdict = (met: boolean): string => (met ? 'met' : 'missed');
-  process.stdout.write(
-    [
-      `Adding one import to ${samples.length} ${name}`,
-      `  parser alone ${parse.toFixed(1)} ms; edit ${edit.toFixed(1)} ms: ${(edit / parse).toFixed(2)} × (aim: at most 1.5 ×) ${verdict(edit / parse <= 1.5)}`,
-      `  parsed and printed by a general printer ${print.toFixed(0)} ms: the edit is ${(print / edit).toFixed(1)} × faster (aim: at least 8 ×) ${verdict(print / edit >= 8)}`,
-      `  files in which other bytes changed: ${own} by the edit, ${other} by the printer (aim: 0) ${verdict(own === 0)}`,
-      '',
-    ].join('\n'),
-  );
+  const row = (what: string, ratio: string, measured: string, [goal, met]: [string, boolean]): Row => ({
+    what: `${what} (${samples.length} ${name})`,
+    ratio,
+    measured,
+    goal,
+    verdict: met ? 'met' : 'missed',
+  });
+  return [
+    row(
+      'one import added, beside the parser alone',
+      `${(edit / parse).toFixed(2)} ×`,
+      `${edit.toFixed(1)} ms beside ${parse.toFixed(1)} ms`,
+      ['at most 1.5 ×', edit / parse <= 1.5],
+    ),
+    row(
+      'the same by a general printer',
+      `${(print / edit).toFixed(1)} ×`,
+      `${print.toFixed(0)} ms beside ${edit.toFixed(1)} ms`,
+      ['at least 8 ×', print / edit >= 8],
+    ),
+    row('files in which other bytes changed', '', `${own} by the edit, ${other} by the printer`, ['none', own === 0]),
+  ];
 }
 
 /** The least of several rounds over all samples for each way, in milliseconds; the ways take turns. */
@@ -87,7 +102,7 @@ function timed(samples: readonly Sample[], ways: readonly ((sample: Sample) => u
   return least;
 }
 
-function grow(name: string, half: string, whole: string, edit: (text: string) => unknown): void {
+function grow(name: string, half: string, whole: string, edit: (text: string) => unknown): Row {
   const time = (text: string): number => {
     const times = Array.from({ length: ROUNDS + 1 }, (_, round) => {
       // Another text each time: what was parsed last is remembered.
@@ -99,9 +114,13 @@ function grow(name: string, half: string, whole: string, edit: (text: string) =>
     return Math.min(...times.slice(1));
   };
   const [small, large] = [time(half), time(whole)];
-  process.stdout.write(
-    `${name.padEnd(34)} ${(large / small).toFixed(2)} ×   (${small.toFixed(0)} and ${large.toFixed(0)} ms) ${large / small <= 3 ? 'met' : 'missed'}\n`,
-  );
+  return {
+    what: `twice the size: ${name}`,
+    ratio: `${(large / small).toFixed(2)} ×`,
+    measured: `${large.toFixed(0)} ms beside ${small.toFixed(0)} ms`,
+    goal: 'about 2 ×',
+    verdict: large / small <= 3 ? 'met' : 'missed',
+  };
 }
 
 /** Files of that name below a folder, each text once, as many as there are or `most` of them. */

@@ -32,12 +32,13 @@ export function makeMonorepo(root: string, count: number): string {
   return root;
 }
 
-/** Commits all files of a folder, as old as those of a real project. */
-export function commitAsIs(root: string): void {
+/** Commits all files of a folder but some, as old as those of a real project. */
+export function commitAsIs(root: string, but: readonly string[] = []): void {
   // Files of a project are older than git's index of them; where they are not, git reads them anew each time it is asked.
   const longAgo = new Date(Date.now() - 3_600_000);
+  if (but.length > 0) fs.appendFileSync(path.join(root, '.gitignore'), `${but.join('\n')}\n`);
   for (const name of fs.readdirSync(root, { recursive: true, encoding: 'utf8' }))
-    fs.utimesSync(path.join(root, name), longAgo, longAgo);
+    if (!but.some((one) => name.split(path.sep).includes(one))) fs.utimesSync(path.join(root, name), longAgo, longAgo);
   const identity = ['-c', 'user.name=Committee', '-c', 'user.email=committee@example.org'];
   for (const args of [
     ['init', '--quiet'],

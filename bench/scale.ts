@@ -1,15 +1,13 @@
 import { resolve } from '../src/core/ecosystems/npm/rules.ts';
 // Versions and many workspaces, side by side with the least that anybody has to do for the same: see docs/versions.md.
-import { spawn, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
-import os from 'node:os';
 import path from 'node:path';
-import { registryEnvironment } from '../demo/registry/open.ts';
 import { nodeMachine } from '../src/core/doors/node-machine.ts';
 import { openRegistry } from '../src/core/ecosystems/npm/registry.ts';
 import type { NpmQuestion as Question } from '../src/core/ecosystems/npm/question.ts';
 import { makeMonorepo } from './monorepo.ts';
-import { median, report, timed } from './timing.ts';
+import { inPairs, pairsOf, timed, type Row } from './timing.ts';
 
 const RUNS = 9;
 // What anybody has to do who wants to know a host's packages: list the files that git has, read and parse the manifests.
@@ -34,53 +32,44 @@ ways:
 proofs: []
 `;
 
-/** Benchmarks of versions and workspaces. The registry is a process of its own. */
-export async function benchScale(root: string): Promise<void> {
-  const top = fs.mkdtempSync(path.join(os.tmpdir(), 'ligament-scale-'));
-  const registry = await startRegistry(root);
-  const environment = { ...process.env, ...registryEnvironment(registry.url, top), NO_COLOR: '1', CI: '1' };
+/** Benchmarks of versions and workspaces, and of an attach's own work beside the package manager's. */
+export async function benchScale(root: string, top: string, environment: NodeJS.ProcessEnv): Promise<Row[]> {
   fs.mkdirSync(path.join(top, 'kit'));
   fs.writeFileSync(path.join(top, 'kit/integration.yaml'), KIT);
-  try {
-    const program = path.join(root, 'dist/ligament.js');
-    benchWorkspaces(top, program, environment);
-    benchEverywhere(top, program, environment);
-    benchOwnShare(root, top, program, environment);
-    await benchResolver(top, environment);
-  } finally {
-    registry.stop();
-    fs.rmSync(top, { recursive: true, force: true });
-  }
+  const program = path.join(root, 'dist/ligament.js');
+  return [
+    ...benchWorkspaces(top, program, environment),
+    benchEverywhere(top, program, environment),
+    ...benchOwnWork(root, top, program, environment),
+    await benchResolver(top, environment),
+  ];
 }
 
-function benchWorkspaces(top: string, program: string, env: NodeJS.ProcessEnv): void {
-  process.stdout.write(
-    '\nMany workspaces, beside `git ls-files` plus reading and parsing the manifests (medians of pairs)\n\n',
-  );
-  const took = new Map<string, number>();
-  for (const count of [100, 1000, 2000]) {
+function benchWorkspaces(top: string, program: string, env: NodeJS.ProcessEnv): Row[] {
+  const rows: Row[] = [];
+  for (const count of [100, 1000]) {
     const host = makeMonorepo(path.join(top, `mono-${count}`), count);
     const attach = ['attach', path.join(top, 'kit'), '--workspace', 'plot-7', '--preview'];
     for (const [name, args] of [
       ['survey', ['survey']],
       ['attach --preview', attach],
     ] as const) {
-      const pairs = Array.from({ length: RUNS + 1 }, () => [
-        timed(process.execPath, ['-e', LEAST], { cwd: host, env }),
-        timed(process.execPath, [program, ...args], { cwd: host, env }),
-      ]).slice(1);
-      report(`${name}, ${count} workspaces`, pairs, 2);
-      took.set(`${name} ${count}`, median(pairs.map(([, own = 0]) => own)));
+      const pairs = pairsOf(
+        RUNS,
+        () => timed(process.execPath, ['-e', LEAST], { cwd: host, env }),
+        () => timed(process.execPath, [program, ...args], { cwd: host, env }),
+      );
+      rows.push(
+        inPairs(`\`${name}\`, ${count} workspaces`, pairs, {
+          goal: 2,
+        }),
+      );
     }
   }
-  const between = (from: number, to: number): number =>
-    ((took.get(`survey ${to}`) ?? 0) - (took.get(`survey ${from}`) ?? 0)) / (to - from);
-  process.stdout.write(
-    `survey, for each further workspace: ${(1000 * between(100, 1000)).toFixed(0)} µs up to 1,000, ${(1000 * between(1000, 2000)).toFixed(0)} µs up to 2,000 (linear: the same)\n`,
-  );
+  return rows;
 }
 
-function benchEverywhere(top: string, program: string, env: NodeJS.ProcessEnv): void {
+function benchEverywhere(top: string, program: string, env: NodeJS.ProcessEnv): Row {
   const host = path.join(top, 'mono-1000');
   const start = performance.now();
   const { status, stderr } = spawnSync(
@@ -93,23 +82,24 @@ function benchEverywhere(top: string, program: string, env: NodeJS.ProcessEnv): 
   const count = (words: RegExp): number => stderr.match(words)?.length ?? 0;
   const history = spawnSync(process.execPath, [program, 'history', '--json'], { cwd: host, env, encoding: 'utf8' });
   const { changes } = JSON.parse(history.stdout) as { changes: unknown[] };
-  process.stdout.write(
-    `\nattached to 1,001 workspaces at once in ${seconds} s: ${changes.length} change, ${count(/^writing \d+ files/gm)} journal, ${count(/^running /gm)} installation\n`,
-  );
+  const made = [changes.length, count(/^writing \d+ files/gm), count(/^running /gm)];
+  return {
+    what: 'attached to 1,001 workspaces at once',
+    ratio: '',
+    measured: `${seconds} s: ${made[0]} change, ${made[1]} journal, ${made[2]} installation`,
+    goal: 'one of each',
+    verdict: made.every((one) => one === 1) ? 'met' : 'missed',
+  };
 }
 
 /**
- * Ligament's own share of an attach: its whole time less that of the package manager inside it, beside the bare manager
- * for the same manifest. Into a fresh clone, and where all is installed.
+ * An attach's own work: its whole time less that of the package manager inside it, without a proof, beside a bare start of Node.js. Into a
+ * fresh clone, and where all is installed.
  */
-function benchOwnShare(root: string, top: string, program: string, env: NodeJS.ProcessEnv): void {
+function benchOwnWork(root: string, top: string, program: string, env: NodeJS.ProcessEnv): Row[] {
   const host = path.join(top, 'allotment');
   const clock = managerWithClock(top);
-  let own: NodeJS.ProcessEnv = { ...env, PATH: `${clock.folder}${path.delimiter}${env.PATH ?? ''}` };
-  const npm = (): number => {
-    timed('npm', ['install', '--no-audit', '--no-fund'], { cwd: host, env: own });
-    return clock.lastRun();
-  };
+  const own: NodeJS.ProcessEnv = { ...env, PATH: `${clock.folder}${path.delimiter}${env.PATH ?? ''}` };
   const attach = (): number => {
     const args = [program, 'attach', 'tailwindcss', '--workspace', 'web', '--no-prove', '--yes'];
     return timed(process.execPath, args, { cwd: host, env: own }) - clock.lastRun();
@@ -119,31 +109,19 @@ function benchOwnShare(root: string, top: string, program: string, env: NodeJS.P
     const filter = (file: string): boolean => !/(node_modules|dist|office)$/.test(file);
     fs.cpSync(path.join(root, 'demo/allotment'), host, { recursive: true, filter });
   };
-  process.stdout.write('\n');
-  for (const situation of ['of which npm has fetched nothing yet', 'freshly cloned', 'that is installed']) {
-    const installed = situation === 'that is installed';
-    const before = (): void => {
-      fresh();
-      if (installed) npm();
-      if (situation.includes('nothing'))
-        own = { ...own, npm_config_cache: fs.mkdtempSync(path.join(top, 'npm-cache-')) };
-    };
-    const runs: { bare: number; more: number; start: number }[] = [];
-    for (let run = 0; run <= 4; run += 1) {
-      before();
-      const more = attach();
-      const after = fs.readFileSync(path.join(host, 'web/package.json'));
-      before();
-      fs.writeFileSync(path.join(host, 'web/package.json'), after);
-      const bare = npm();
-      if (run > 0) runs.push({ bare, more, start: timed(process.execPath, ['-e', '0'], {}) });
-    }
-    const middle = (of: (run: (typeof runs)[number]) => number): number => median(runs.map(of));
-    const share = middle(({ more, bare }) => (100 * more) / bare);
-    process.stdout.write(
-      `an attach to a project ${situation}: ${middle(({ more }) => more).toFixed(0)} ms of Ligament's own beside ${middle(({ bare }) => bare).toFixed(0)} ms of the bare package manager, ${share.toFixed(1)} % (aim: at most 5 %; a bare Node start is ${middle(({ start, bare }) => (100 * start) / bare).toFixed(1)} %) ${share <= 5 ? 'met' : 'missed'}\n`,
+  return ['freshly cloned', 'that is installed'].map((situation) => {
+    const pairs = pairsOf(
+      5,
+      () => {
+        fresh();
+        if (situation === 'that is installed')
+          timed('npm', ['install', '--no-audit', '--no-fund'], { cwd: host, env: own });
+        return timed(process.execPath, ['-e', '0'], {});
+      },
+      attach,
     );
-  }
+    return inPairs(`an attach's own work in a project ${situation}, beside a bare start`, pairs, { goal: 3 });
+  });
 }
 
 /** A folder for PATH with an `npm` that notes how long the real one ran. */
@@ -180,7 +158,7 @@ const TWENTY = [
   'esbuild',
 ];
 
-async function benchResolver(top: string, environment: NodeJS.ProcessEnv): Promise<void> {
+async function benchResolver(top: string, environment: NodeJS.ProcessEnv): Promise<Row> {
   const question: Question = {
     wants: TWENTY.map((name) => ({ name, range: '*', by: 'this way' })),
     present: new Map(),
@@ -199,19 +177,5 @@ async function benchResolver(top: string, environment: NodeJS.ProcessEnv): Promi
   await ask();
   const pairs: [number, number][] = [];
   for (let run = 0; run < 15; run += 1) pairs.push([timed(process.execPath, ['-e', '0'], {}), await ask()]);
-  process.stdout.write('\n');
-  report('20 packages resolved, beside `node -e 0`', pairs, 2);
-}
-
-function startRegistry(root: string): Promise<{ url: string; stop: () => void }> {
-  const child = spawn(process.execPath, [path.join(root, 'build/registry.js'), '0'], {
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  return new Promise((done, failed) => {
-    child.on('error', failed);
-    child.stdout.on('data', (chunk: Buffer) => {
-      const url = /http:\S+/.exec(chunk.toString())?.[0];
-      if (url) done({ url, stop: () => child.kill() });
-    });
-  });
+  return inPairs('20 packages resolved, beside a bare start', pairs, { goal: 2 });
 }

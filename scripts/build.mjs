@@ -4,6 +4,8 @@ import { createHash } from 'node:crypto';
 import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
+import { compileAhead } from './compile-ahead.mjs';
+import { partScript } from './part-script.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const { version } = JSON.parse(readFileSync(`${root}package.json`, 'utf8'));
@@ -50,15 +52,6 @@ async function schemaMark() {
   return hash.digest('hex').slice(0, 16);
 }
 
-// Some bundled packages are CommonJS: they ask for Node's own modules by `require` and for their own place.
-const banner = [
-  "import { createRequire as __createRequire } from 'node:module';",
-  "import { fileURLToPath as __toPath } from 'node:url';",
-  'const require = __createRequire(import.meta.url);',
-  'const __bundledFile = __toPath(import.meta.url);',
-  "const __bundledFolder = __toPath(new URL('.', import.meta.url));",
-].join('\n');
-
 const maps = await buildProgram();
 await checkDefinitions();
 await buildTools();
@@ -73,6 +66,7 @@ async function buildProgram() {
   rmSync(outdir, { recursive: true, force: true });
   const late = new Map([
     [path.join(root, 'src/cli/main.ts'), 'ligament'],
+    [path.join(root, 'src/cli/commands.ts'), 'commands'],
     // Started as a process of its own.
     [path.join(root, 'src/core/measure/formatter-worker.ts'), 'formatter-worker'],
   ]);
@@ -115,13 +109,13 @@ async function buildProgram() {
       minify: true,
       lineLimit: 160,
       legalComments: 'none',
-      // The first file does as little as can be: it has no bundled packages.
-      ...(['ligament', 'formatter-worker'].includes(name) ? {} : { banner: { js: banner } }),
     });
-    for (const { path: place, contents } of outputFiles) {
-      if (place.endsWith('.map')) maps.set(path.basename(place), contents);
-      else writeInto(place, contents);
-    }
+    const [map, code] = ['.js.map', '.js'].map((ending) => outputFiles.find((one) => one.path.endsWith(ending)));
+    // What is started by Node.js itself is a module.
+    const isModule = ['ligament', 'formatter-worker'].includes(name);
+    const made = isModule ? { script: code.contents, map: map.contents } : partScript(name, code.text, map.text);
+    writeInto(code.path, made.script);
+    maps.set(`${name}.js.map`, made.map);
     checkLean(name, metafile);
     for (const input of Object.keys(metafile.inputs)) inputs.add(input);
   }
@@ -130,16 +124,25 @@ async function buildProgram() {
 
 /** Reads and checks the definitions that ship, under the names that the program looks for: nobody has to wait for that again. */
 async function checkDefinitions() {
-  const part = (name) => import(pathToFileURL(path.join(root, 'dist', `${name}.js`)).href);
+  // It finds packages by where it lies.
+  const loader = path.join(root, 'node_modules/.cache/parts.mjs');
+  await build({ ...common, entryPoints: ['src/cli/parts.ts'], outfile: loader });
+  const { Parts } = await import(pathToFileURL(loader).href);
+  const parts = new Parts(pathToFileURL(path.join(root, 'dist/ligament.js')).href, []);
+  const part = (name) => parts.load(`./${name}.js`);
   const [{ parseDefinition }, { PROOF_KINDS }] = await Promise.all([part('parse-definition'), part('kinds')]);
   const { outputFiles } = await build({ ...common, write: false, entryPoints: ['src/core/definition/kept-name.ts'] });
-  const { keptName } = await import(`data:text/javascript,${encodeURIComponent(outputFiles[0].text)}`);
+  const { keptName } = await import(evaluated(outputFiles[0].text));
   const schema = JSON.parse(common.define.LIGAMENT_SCHEMA);
   for (const id of readdirSync(path.join(root, 'catalog'))) {
     const text = readFileSync(path.join(root, 'catalog', id, 'integration.yaml'), 'utf8');
     const definition = parseDefinition(text, `${id}/integration.yaml`, PROOF_KINDS);
     writeInto(path.join(root, 'dist/definitions', keptName(schema, text)), JSON.stringify(definition));
   }
+}
+
+function evaluated(text) {
+  return `data:text/javascript,${encodeURIComponent(text)}`;
 }
 
 /** A library that is handed on as a whole comes with all that it has: a part of the program then takes three times as long to load. */
@@ -204,3 +207,5 @@ async function buildTools() {
   const sources = new Set(parts.flatMap((one) => Object.keys(one?.inputs ?? {})));
   writeInto(path.join(outdir, 'maps/runner.json'), JSON.stringify([...sources].sort()));
 }
+
+if (existsSync(path.join(root, 'build/registry.js'))) await compileAhead(root);

@@ -1,8 +1,12 @@
 #!/usr/bin/env node
 import './colours.ts';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { cacheFolder } from '../core/doors/cache-folder.ts';
 import { takeSecrets } from './given-secrets.ts';
 import { fitsNode } from './node-version.ts';
-import { version } from './output.ts';
+import { version } from './version.ts';
+import { Parts } from './parts.ts';
 import { guardStreams } from './streams.ts';
 
 const args = process.argv.slice(2);
@@ -15,6 +19,9 @@ if (!fitsNode(process.versions.node)) {
   // The one answer that needs nothing loaded.
   process.stdout.write(`${version()}\n`);
 } else {
-  const { run } = await import('./commands.ts');
+  const beside = fileURLToPath(new URL('./compiled', import.meta.url));
+  const parts = new Parts(import.meta.url, [beside, path.join(cacheFolder(process.env), 'compiled')]);
+  const { run } = (await parts.load('./commands.js')) as unknown as typeof import('./commands.ts');
   process.exitCode = await run(args);
+  parts.keep();
 }

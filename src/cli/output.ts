@@ -5,13 +5,7 @@ import { DOCUMENT_FORMAT } from './document/format.ts';
 import { Progress, type Watch } from './progress.ts';
 import { printable } from './render/printable.ts';
 import { renderProblem } from './render/problem.ts';
-
-declare const LIGAMENT_VERSION: string;
-
-/** The program's version, put in when it is bundled. */
-export function version(): string {
-  return LIGAMENT_VERSION;
-}
+import { version } from './version.ts';
 
 /** Where a command's words go: results to stdout, all else to stderr; with `--json` one document to stdout. */
 export class Output {

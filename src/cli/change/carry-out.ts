@@ -162,14 +162,21 @@ export async function carryOut(
     signal,
     onEvent: (event) => tell(event, output),
   }).finally(() => proofs?.close());
-  if (changes.data?.length) {
-    const { removeData } = await import('../../core/apply/remove-data.ts');
-    const within = { root: context.host.root, mark: lock?.record.id ?? 'data' };
-    applied.notes.push(...removeData(context.doors.files, within, changes.data));
-  }
+  applied.notes.push(...(await withoutData(context, changes, lock)));
   if (options.commit) applied.notes.push(await commit(context, changes.title, touched));
   conclude({ context, changes, applied, took: Date.now() - begun }, options, output);
   return EXIT.done;
+}
+
+/** Removes what the app has made and what goes with an integration; what is told of it. */
+async function withoutData(
+  { doors, host }: Context,
+  { data = [] }: ChangeSet,
+  lock: HostLock | undefined,
+): Promise<string[]> {
+  if (data.length === 0) return [];
+  const { removeData } = await import('../../core/apply/remove-data.ts');
+  return removeData(doors.files, { root: host.root, mark: lock?.record.id ?? 'data' }, data);
 }
 
 /** The files that a change writes, and those of them that package managers write. */

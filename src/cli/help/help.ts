@@ -4,7 +4,7 @@ import pc from 'picocolors';
 import type { Options } from 'yargs';
 import { specOf, type CommandSpec } from '../arguments/specs.ts';
 import type { AnyCommand } from '../command.ts';
-import { version } from '../output.ts';
+import { version } from '../version.ts';
 import { pad, wrap } from '../render/columns.ts';
 import { screenWidth } from '../render/screen.ts';
 import { GROUPS } from '../shared-options.ts';

@@ -1,6 +1,7 @@
 import type { ChangeSet } from '../../core/change/change-set.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
-import { version, type Output } from '../output.ts';
+import type { Output } from '../output.ts';
+import { version } from '../version.ts';
 import type { WantedRuns } from '../render/left-out.ts';
 
 /** Writes a change set as a page to stdout. */

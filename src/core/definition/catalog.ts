@@ -33,6 +33,15 @@ export function catalogIds(reader: Reader, { folder: catalog }: Pick<Catalog, 'f
     .map(({ name }) => name.replace('+', '/'));
 }
 
+/** Whether a catalog folder has an integration of exactly that name. */
+function isInCatalog(reader: Reader, { folder }: Pick<Catalog, 'folder'>, id: string): boolean {
+  const name = id.replace('/', '+');
+  return (
+    reader.list(folder).some((entry) => entry.kind === 'folder' && entry.name === name) &&
+    reader.kind(path.join(folder, name, FILE)) === 'file'
+  );
+}
+
 // By what reads them and where they are: to check one takes as long as to plan with it.
 const LOADED = new WeakMap<Reader, Map<string, Promise<Definition[]>>>();
 
@@ -58,13 +67,12 @@ export async function loadDefinition(
   id: string,
   { from = '.' }: { from?: string } = {},
 ): Promise<Definition> {
-  const ids = catalogIds(reader, catalog);
   if (isPath(id)) {
     const own = await ownDefinition(reader, path.resolve(from, id), id, catalog);
-    if (ids.includes(own.integration)) throw takesName(id, own.integration);
+    if (isInCatalog(reader, catalog, own.integration)) throw takesName(id, own.integration);
     return own;
   }
-  if (!ids.includes(id)) throw await unknown(id, ids);
+  if (!isInCatalog(reader, catalog, id)) throw await unknown(id, catalogIds(reader, catalog));
   const folder = path.join(catalog.folder, id.replace('/', '+'));
   const text = readText(reader, path.join(folder, FILE)) ?? '';
   const shown = `${id}/${FILE}`;

@@ -2,7 +2,8 @@ import path from 'node:path';
 import type { KeptDefinitions } from './catalog.ts';
 import type { Definition } from './definition.ts';
 import { keptName } from './kept-name.ts';
-import { cacheFolder, readKept, writeKept } from '../doors/cache-folder.ts';
+import { cacheFolder } from '../doors/cache-folder.ts';
+import { readKept, writeKept } from '../doors/kept-values.ts';
 
 /**
  * Checked definitions: those in a folder that ships with the program, and others in the user's cache folder. `schema` stands for the form

@@ -1,31 +1,8 @@
-import fs from 'node:fs';
 import path from 'node:path';
 import envPaths from 'env-paths';
-import writeFileAtomic from 'write-file-atomic';
-import { ifThere } from './node-reader.ts';
 
 /** The user's folder for what can be made anew (XDG Base Directory Specification, `XDG_CACHE_HOME`). */
 export function cacheFolder(environment: Readonly<Record<string, string | undefined>>): string {
   const own = environment.XDG_CACHE_HOME;
   return own ? path.join(own, 'ligament') : envPaths('ligament', { suffix: '' }).cache;
-}
-
-/** A value that was kept in the cache; undefined where there is none that can be read. */
-export function readKept(file: string): unknown {
-  const text = ifThere(() => fs.readFileSync(file, 'utf8'));
-  try {
-    return text === undefined ? undefined : JSON.parse(text);
-  } catch {
-    return undefined;
-  }
-}
-
-/** Keeps a value. What cannot be kept, or is lost by a power cut, is made anew: nothing waits for the disk. */
-export function writeKept(file: string, value: unknown): void {
-  try {
-    fs.mkdirSync(path.dirname(file), { recursive: true, mode: 0o700 });
-    writeFileAtomic.sync(file, JSON.stringify(value), { mode: 0o600, fsync: false });
-  } catch {
-    // A cache is never in the way.
-  }
 }

@@ -136,7 +136,7 @@ function filesBy(pattern: string, at: Circumstances): SignPlace[] {
   const name = path.posix.basename(pattern);
   return folders(at).flatMap((folder) => {
     const place = path.posix.join(folder, below);
-    if (at.reader.kind(path.join(at.root, place)) === undefined) return [];
+    // Nothing lies in a folder that is not there.
     return at.reader
       .list(path.join(at.root, place))
       .filter((entry) => entry.kind !== 'folder' && matchesWildcard(entry.name, name))

@@ -24,7 +24,8 @@ const MOST_MODULES = 60;
 export function serverEntry(ground: Ground): ServerEntry | undefined {
   const { scripts, main } = ground.workspace.manifest;
   const started = ['start', 'dev', 'serve', 'develop'].flatMap((name) => startOf(ground, scripts[name] ?? '') ?? []);
-  const usual = [...(main === undefined ? [] : [main]), ...USUAL].flatMap((name) => sourceOf(ground, name) ?? []);
+  const likely = USUAL.filter((name) => isBegun(ground, name));
+  const usual = [...(main === undefined ? [] : [main]), ...likely].flatMap((name) => sourceOf(ground, name) ?? []);
   // Without a start script: what listens is what is started, whatever else has a usual name.
   const listens = usual.find((one) => /\.listen\(/.test(ground.text(one) ?? ''));
   const file = started[0]?.file ?? listens ?? usual[0];
@@ -39,6 +40,12 @@ export function serverEntry(ground: Ground): ServerEntry | undefined {
     readsEnvironment: started.some(({ flags }) => flags.some((one) => one.startsWith('--env-file'))),
     runs: (folder) => runsIn(ground, folder, command),
   };
+}
+
+/** Whether anything in the folder of a path begins with its name: else none of all its endings need be looked for. */
+function isBegun(ground: Ground, named: string): boolean {
+  const name = path.posix.basename(named);
+  return ground.names(ground.inHost(path.posix.dirname(named))).some((one) => one.startsWith(name));
 }
 
 interface Start {

@@ -10,5 +10,5 @@ export function nearName(word: string, known: readonly string[]): string | undef
 }
 
 function sorted(word: string): string {
-  return [...word].sort().join('');
+  return Array.from(word).sort().join('');
 }

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import path from 'node:path';
-import { cacheFolder, readKept, writeKept } from '../../doors/cache-folder.ts';
+import { cacheFolder } from '../../doors/cache-folder.ts';
+import { readKept, writeKept } from '../../doors/kept-values.ts';
 import { nodeProcesses } from '../../doors/node-processes.ts';
 import { messageOf } from '../../message-of.ts';
 import { EXIT, Problem } from '../../problem.ts';

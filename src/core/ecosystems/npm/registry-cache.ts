@@ -2,7 +2,8 @@ import type { PublishedFacts } from '../work.ts';
 import type { Advisory, PackageSettings } from './registry-door.ts';
 import { createHash } from 'node:crypto';
 import path from 'node:path';
-import { cacheFolder, readKept, writeKept } from '../../doors/cache-folder.ts';
+import { cacheFolder } from '../../doors/cache-folder.ts';
+import { readKept, writeKept } from '../../doors/kept-values.ts';
 import { nodeReader } from '../../doors/node-reader.ts';
 import type { PackumentDigest } from './packument-digest.ts';
 
