@@ -44,7 +44,12 @@ export function openDoors({
       ? {
           ...nodeProcesses,
           run: (command, args, options) =>
-            nodeProcesses.run(command, args, { ...options, onOutput: (text) => watch.said(text) }),
+            // What git says is for Ligament.
+            nodeProcesses.run(
+              command,
+              args,
+              command === 'git' ? options : { ...options, onOutput: (text) => watch.said(text) },
+            ),
         }
       : nodeProcesses,
     clock: { now: () => new Date() },

@@ -41,7 +41,7 @@ export const TOPIC_ROWS: readonly { topic: string; heading: string; about: strin
       ],
       [
         'XDG_CACHE_HOME',
-        'Where answers of registries and definitions are kept, in a folder "ligament"; otherwise ~/.cache',
+        'Where answers of registries, definitions and the compiled program are kept, in a folder "ligament"; otherwise ~/.cache',
       ],
       ['XDG_STATE_HOME', 'Where journals of changes are kept, in a folder "ligament"; otherwise ~/.local/state'],
     ],
@@ -57,7 +57,7 @@ export const TOPIC_ROWS: readonly { topic: string; heading: string; about: strin
       ['3', 'Refused, or answered with no: nothing was changed'],
       ['4', 'Failed, and everything was put back'],
       ['5', 'A change was cut off and has to be put back: ligament recover'],
-      ['70', 'A fault of Ligament’s own'],
+      ['70', "A fault of Ligament's own"],
       ['130', 'Interrupted, and everything was put back'],
     ],
   },

@@ -73,6 +73,8 @@ export function refused(text: string, at: number | undefined, reason: string, ha
 /** All that is known of a format, apart from its editor: that is large, and loaded by the first edit that needs it. */
 export interface FormatDescriptor<Name extends string = string, Operation = never> {
   name: Name;
+  /** Which texts it edits, in words. */
+  says: string;
   /** The shape of its operations, as a record holds them. */
   schema: z.ZodMiniType<Operation>;
   /** What an operation has put into a file, in a few words that stand behind "no longer". */

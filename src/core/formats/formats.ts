@@ -47,6 +47,7 @@ export type Formats = readonly AnyFormat[];
 
 interface AnyFormat {
   name: string;
+  says: string;
   schema: z.ZodMiniType;
   describe(operation: never): string;
   load(): Promise<Format<never>>;

@@ -20,6 +20,7 @@ import { MemoryStackHost } from '../../support/stack-host.ts';
 
 it('one more format edits texts and is known by its shape', async () => {
   const shout = formatDescriptor<'shout', { op: 'louder' }>({
+    says: 'words that are shouted',
     name: 'shout',
     schema: z.strictObject({ op: z.literal('louder') }),
     describe: () => 'is loud',

@@ -1,5 +1,6 @@
 import path from 'node:path';
 import { readText } from '../../text/utf8.ts';
+import { placesOfProgram } from '../../search-path.ts';
 import type { Reader } from '../../ports.ts';
 import type { Manifest } from './manifest.ts';
 
@@ -111,9 +112,11 @@ function installedProgram(
   name: ManagerName,
   searchPath: string,
 ): { version: string | undefined; corepack: boolean } | undefined {
-  for (const folder of searchPath.split(path.delimiter)) {
-    const program = path.join(folder, name);
-    if (folder === '' || !isThere(reader, program)) continue;
+  for (const program of placesOfProgram(name, { PATH: searchPath })) {
+    if (!isThere(reader, program)) continue;
+    // Windows has a script there, and the package beside it (npm docs, "folders": the global prefix).
+    const beside = manifestIn(reader, path.join(path.dirname(program), 'node_modules', name));
+    if (PROGRAMS[name].includes(beside?.name ?? '')) return { version: beside?.version, corepack: false };
     for (let at = path.dirname(reader.real(program)); path.dirname(at) !== at; at = path.dirname(at)) {
       const manifest = manifestIn(reader, at);
       if (manifest?.name === 'corepack') return { version: undefined, corepack: true };

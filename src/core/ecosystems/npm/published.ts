@@ -27,16 +27,18 @@ export async function publishedOn(
       told === undefined && typeof tarball === 'string'
         ? await endOf(fetch, { ...options, spec: name }, tarball)
         : told;
-    return { license: licenseIn(document.license), unpackedBytes: measured };
+    return { license: licenseIn(document), unpackedBytes: measured };
   } catch (error) {
     return (error as { statusCode?: number }).statusCode === 404 ? {} : undefined;
   }
 }
 
-/** The field is a text; old manifests have a record with the name of the license in it. */
-function licenseIn(value: unknown): string | undefined {
-  const text = typeof value === 'string' ? value : recordOf(value).type;
-  return typeof text === 'string' && text !== '' && text.length <= 80 ? text : undefined;
+/** The field is a text; old manifests have a record with the name of the license in it, or a list of such. */
+function licenseIn({ license, licenses }: Record<string, unknown>): string | undefined {
+  const all = [license, ...(Array.isArray(licenses) ? (licenses as unknown[]) : [])].filter((one) => one !== undefined);
+  const names = all.map((one) => (typeof one === 'string' ? one : recordOf(one).type));
+  const text = names.filter((one) => typeof one === 'string').join(' or ');
+  return text !== '' && text.length <= 80 ? text : undefined;
 }
 
 /** The size of an archive once it is unpacked: its last four bytes (RFC 1952, section 2.3.1, ISIZE), asked for alone (RFC 9110, section 14.1.2). */

@@ -13,6 +13,7 @@ const schema: z.ZodMiniType<AroundOperation> = z.strictObject({
 
 export const aroundFormat = formatDescriptor<'around', AroundOperation>({
   name: 'around',
+  says: 'any text: code put around a part of it, word for word as it was',
   schema,
   describe: ({ before }) => `has ${before.trim().split('\n')[0] ?? ''}`,
   load: async () => (await import('./around.ts')).around,

@@ -13,6 +13,7 @@ const schema: z.ZodMiniType<BesideOperation> = z.strictObject({
 
 export const besideFormat = formatDescriptor<'beside', BesideOperation>({
   name: 'beside',
+  says: 'any text: code put right beside a part of it',
   schema,
   describe: ({ code }) => `has ${code.trim().split('\n')[0] ?? ''}`,
   load: async () => (await import('./beside.ts')).beside,

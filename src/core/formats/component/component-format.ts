@@ -14,6 +14,7 @@ const schema: z.ZodMiniType<ComponentOperation> = z.discriminatedUnion('op', [
 
 export const componentFormat = formatDescriptor<'component', ComponentOperation>({
   name: 'component',
+  says: 'Vue, Svelte and Astro components: their scripts, styles and templates',
   schema,
   describe,
   load: async () => (await import('./component.ts')).component,

@@ -16,6 +16,7 @@ const schema: z.ZodMiniType<DotenvOperation> = z.strictObject({
 
 export const dotenvFormat = formatDescriptor<'dotenv', DotenvOperation>({
   name: 'dotenv',
+  says: 'environment files: `KEY=value`, quotes, `export`, comments',
   schema,
   describe: ({ key }) => `sets ${key}`,
   load: async () => (await import('./dotenv.ts')).dotenv,

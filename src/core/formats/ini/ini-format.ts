@@ -14,6 +14,7 @@ const schema: z.ZodMiniType<IniOperation> = z.strictObject({
 
 export const iniFormat = formatDescriptor<'ini', IniOperation>({
   name: 'ini',
+  says: 'settings in sections, as in `.editorconfig` and `.npmrc`',
   schema,
   describe: ({ key }) => `sets ${key}`,
   load: async () => (await import('./ini.ts')).ini,

@@ -7,6 +7,7 @@ const schema: z.ZodMiniType<InsteadOperation> = z.strictObject({ op: z.literal('
 
 export const insteadFormat = formatDescriptor<'instead', InsteadOperation>({
   name: 'instead',
+  says: 'a file that says something else as a whole',
   schema,
   describe: () => 'says something else as a whole',
   load: async () => (await import('./instead.ts')).instead,

@@ -7,6 +7,7 @@ const schema: z.ZodMiniType<LinesOperation> = z.strictObject({ op: z.literal('en
 
 export const linesFormat = formatDescriptor<'lines', LinesOperation>({
   name: 'lines',
+  says: 'files of lines, such as ignore files',
   schema,
   describe: ({ line }) => `has the line ${line}`,
   load: async () => (await import('./lines.ts')).lines,

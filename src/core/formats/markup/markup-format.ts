@@ -24,6 +24,7 @@ const schema: z.ZodMiniType<MarkupOperation> = z.discriminatedUnion('op', [
 
 export const markupFormat = formatDescriptor<'markup', MarkupOperation>({
   name: 'markup',
+  says: 'HTML and templates that are written in it',
   schema,
   describe,
   load: async () => (await import('./markup.ts')).markup,

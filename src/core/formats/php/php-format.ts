@@ -31,6 +31,7 @@ const schema: z.ZodMiniType<PhpOperation> = z.discriminatedUnion('op', [
 
 export const phpFormat = formatDescriptor<'php', PhpOperation>({
   name: 'php',
+  says: 'PHP: arrays, lists, calls, classes',
   schema,
   describe,
   load: async () => (await import('./php.ts')).php,

@@ -4,6 +4,7 @@ import type { ScriptOperation } from './operations.ts';
 
 export const scriptFormat = formatDescriptor<'script', ScriptOperation>({
   name: 'script',
+  says: 'JavaScript and TypeScript, with JSX or without',
   schema: scriptOperation,
   describe,
   load: async () => (await import('./script.ts')).script,

@@ -18,6 +18,7 @@ const schema: z.ZodMiniType<StyleOperation> = z.discriminatedUnion('op', [
 
 export const styleFormat = formatDescriptor<'style', StyleOperation>({
   name: 'style',
+  says: 'CSS, SCSS and Less sheets',
   schema,
   describe,
   load: async () => (await import('./style.ts')).style,

@@ -7,6 +7,7 @@ const schema: z.ZodMiniType<WholeOperation> = z.strictObject({ op: z.literal('fi
 
 export const wholeFormat = formatDescriptor<'whole', WholeOperation>({
   name: 'whole',
+  says: 'files that an integration brings',
   schema,
   describe: () => 'says what was put into it',
   load: async () => (await import('./whole.ts')).whole,

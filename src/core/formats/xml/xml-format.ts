@@ -23,6 +23,7 @@ const schema: z.ZodMiniType<XmlOperation> = z.discriminatedUnion('op', [
 
 export const xmlFormat = formatDescriptor<'xml', XmlOperation>({
   name: 'xml',
+  says: 'XML, such as `phpunit.xml`',
   schema,
   describe: (operation) => `has ${operation.op === 'text' ? operation.value : `<${operation.name}>`} where it was put`,
   load: async () => (await import('./xml.ts')).xml,

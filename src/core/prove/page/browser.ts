@@ -1,7 +1,7 @@
 import { SCRATCH_PREFIX } from '../../text/temporary-names.ts';
-import path from 'node:path';
 import { narrowEnvironment } from '../../narrow-environment.ts';
 import type { Doors } from '../../ports.ts';
+import { placesOfProgram } from '../../search-path.ts';
 
 const NAMES = ['chromium', 'chromium-browser', 'google-chrome', 'google-chrome-stable', 'chrome'];
 // Where systems without a search path for such programs have them.
@@ -22,13 +22,8 @@ export interface ShownPage {
 
 /** The path of a browser that can be run without a window: of the Chromium family; undefined without one. */
 export function findBrowser({ files, environment }: Pick<Doors, 'files' | 'environment'>): string | undefined {
-  const folders = (environment.PATH ?? '').split(path.delimiter).filter((folder) => path.isAbsolute(folder));
-  for (const name of NAMES)
-    for (const folder of folders) {
-      const file = path.join(folder, name);
-      if (files.kind(file) !== undefined) return file;
-    }
-  return PLACES.find((file) => files.kind(file) !== undefined);
+  const named = NAMES.flatMap((name) => placesOfProgram(name, environment));
+  return [...named, ...PLACES].find((file) => files.kind(file) !== undefined);
 }
 
 /** Loads a page in a browser without a window and returns what it shows. Only 127.0.0.1 is reached. */
