@@ -1,6 +1,7 @@
 import pc from 'picocolors';
 import { wrap } from './columns.ts';
 import { printable } from './printable.ts';
+import { textWidth } from './screen.ts';
 
 /** A number with its noun: "1 file", "4 files". */
 export function counted(number: number, noun: string): string {
@@ -20,9 +21,14 @@ export function shortened(entries: readonly string[], whole: boolean, what: stri
   ];
 }
 
+/** A remark below a block, in the background. */
+export function hint(text: string): string[] {
+  return wrap(text, textWidth()).map((line) => pc.dim(`  ${line}`));
+}
+
 /** A text that is set in and wrapped. */
 export function bullet(text: string): string {
-  return wrap(printable(text), 100)
+  return wrap(printable(text), textWidth())
     .map((line) => `  ${line}`)
     .join('\n');
 }

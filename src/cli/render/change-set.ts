@@ -5,8 +5,9 @@ import { diffFile, type FileDiff } from './patch.ts';
 import { commandsBlock } from './commands-block.ts';
 import { wantedOf, type WantedRuns } from './left-out.ts';
 import { givenSecret } from '../given-secrets.ts';
-import { columns, wrap } from './columns.ts';
+import { laidOut, wrap } from './columns.ts';
 import { printable } from './printable.ts';
+import { textWidth } from './screen.ts';
 import { MOST_ENTRIES, bullet, counted, section, shortened } from './blocks.ts';
 import { choices, extrasBlock, packagesBlock, partsBlocks } from './parts.ts';
 
@@ -81,7 +82,7 @@ function wholeFiles({ files }: ChangeSet, whole: boolean, state: 'new' | 'gone',
     pc.dim(`${counted(linesOf(after ?? before), 'line')}${executable ? ', executable' : ''}`),
   ]);
   const told = shown.length > 0 && hint !== '' ? [pc.dim(`  ${hint}`)] : [];
-  return [...shortened(columns(rows), whole, 'files'), ...told].join('\n');
+  return [...shortened(laidOut(rows), whole, 'files'), ...told].join('\n');
 }
 
 /** Whether a file comes, goes or changes. */
@@ -118,7 +119,7 @@ function routes({ routes: all = [] }: ChangeSet): string {
       const shown = (sign: string, paths: readonly string[]): string[] =>
         paths.length === 0
           ? []
-          : wrap(printable(paths.join(', ')), 98).map((line, at) => `  ${at === 0 ? sign : ' '} ${line}`);
+          : wrap(printable(paths.join(', ')), textWidth() - 2).map((line, at) => `  ${at === 0 ? sign : ' '} ${line}`);
       return [
         ...shown('+', come).map(pc.green),
         ...shown('-', gone).map(pc.red),
@@ -153,7 +154,7 @@ function recordsBlock({ files, parts }: ChangeSet, whole: boolean): string {
         ),
       ]
     : [];
-  return section('Record', [...shortened(columns(rows), whole, 'records'), ...hint].join('\n'));
+  return section('Record', [...shortened(laidOut(rows), whole, 'records'), ...hint].join('\n'));
 }
 
 /** Where a secret will come from, in words. */
@@ -170,7 +171,7 @@ function secretsBlock({ secrets = [] }: ChangeSet): string {
     `into ${printable(one.file)}`,
     pc.dim(printable(secretOrigin(one))),
   ]);
-  return section('Secrets', columns(rows).join('\n'));
+  return section('Secrets', laidOut(rows).join('\n'));
 }
 
 /** What was set up by hand: it stays, and how it is taken out. */
@@ -182,7 +183,7 @@ function stayingBlock({ title, workspaceName, places, command }: StaysByHand): s
   const run = command === undefined ? [] : [[`  ${printable(command)}`, pc.dim('takes its packages out')]];
   return section(
     `${printable(title)} was set up in ${printable(workspaceName)} by hand and stays; to take it out, look at`,
-    columns([...rows, ...run]).join('\n'),
+    laidOut([...rows, ...run]).join('\n'),
   );
 }
 
@@ -199,7 +200,7 @@ function usesBlock({ uses = [] }: ChangeSet, whole: boolean): string {
   ]);
   return section(
     `Still used in ${inPlaces(uses)}, which will miss it`,
-    shortened(columns(rows), whole, 'places').join('\n'),
+    shortened(laidOut(rows), whole, 'places').join('\n'),
   );
 }
 

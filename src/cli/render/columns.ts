@@ -22,14 +22,22 @@ export function columns(rows: readonly (readonly string[])[], gap = 2): string[]
   );
 }
 
-/** The lines of each row: where it is wider than `width` its last cell goes below, wrapped. */
+/** The lines of each row: where it is wider than `width` its last cell goes below, wrapped; where that is not enough all but the first. */
 export function fitted(rows: readonly (readonly string[])[], width: number): string[][] {
   const short = columns(rows.map((row) => row.slice(0, -1)));
   return columns(rows).map((line, index) => {
     if (plainWidth(line) <= width) return [line];
-    const last = rows[index]?.at(-1) ?? '';
-    return [...wrap(short[index] ?? '', width), ...wrap(last, width - 6).map((one) => `      ${one}`)];
+    const [first = '', ...rest] = rows[index] ?? [];
+    const isShort = plainWidth(short[index] ?? '') <= width;
+    const below = isShort ? rest.slice(-1) : [rest.filter((one) => one !== '').join('  ')];
+    const above = isShort ? [short[index] ?? ''] : wrap(first, width);
+    return [...above, ...below.flatMap((one) => wrap(one, width - 6)).map((one) => `      ${one}`)];
   });
+}
+
+/** Rows as a screen has room for them, each a text of a line or more; where there is no terminal their cells stand below each other, however wide. */
+export function laidOut(rows: readonly (readonly string[])[]): string[] {
+  return process.stdout.columns ? fitted(rows, screenWidth()).map((lines) => lines.join('\n')) : columns(rows);
 }
 
 /** Breaks a text into lines of at most `width` columns at its blanks; a word that is wider stands whole on a line of its own. */

@@ -1,7 +1,8 @@
 import pc from 'picocolors';
 import type { ChangeSet, MigrationRun, ScriptRun } from '../../core/change/change-set.ts';
 import { typedMigration } from '../../core/change/migration.ts';
-import { columns } from './columns.ts';
+import { hint } from './blocks.ts';
+import { laidOut } from './columns.ts';
 import plainWidth from './plain-width.ts';
 import { printable } from './printable.ts';
 
@@ -61,7 +62,7 @@ export function runsOf(changes: ChangeSet): Run[] {
 export function commandsBlock(changes: ChangeSet): string {
   const runs = runsOf(changes);
   const rows = runs.map(({ command, purpose }) => [`  ${printable(command)}`, pc.dim(printable(purpose))]);
-  const reach = runs.some(({ inCopy }) => inCopy) ? REACH.map((line) => pc.dim(`  ${line}`)) : [];
+  const reach = runs.some(({ inCopy }) => inCopy) ? REACH.flatMap((line) => hint(line)) : [];
   return [...inLines(rows), ...reach].join('\n');
 }
 
@@ -93,6 +94,6 @@ const LONGEST_BESIDE = 60;
 
 /** Commands with what they are for beside them, or below where one of them is long. */
 function inLines(rows: readonly (readonly string[])[]): string[] {
-  if (rows.every(([command = '']) => plainWidth(command) <= LONGEST_BESIDE)) return columns(rows);
+  if (rows.every(([command = '']) => plainWidth(command) <= LONGEST_BESIDE)) return laidOut(rows);
   return rows.flatMap(([command = '', purpose = '']) => [command, `    ${purpose}`]);
 }

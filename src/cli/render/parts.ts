@@ -3,9 +3,10 @@ import pc from 'picocolors';
 import type { ChangeSet } from '../../core/change/change-set.ts';
 import { groupBy } from '../../core/group-by.ts';
 import { allOf } from '../../core/text/in-words.ts';
-import { section, shortened } from './blocks.ts';
-import { columns, wrap } from './columns.ts';
+import { hint, section, shortened } from './blocks.ts';
+import { laidOut, wrap } from './columns.ts';
 import { printable } from './printable.ts';
+import { screenWidth, textWidth } from './screen.ts';
 import { sizeInWords } from './size-in-words.ts';
 
 /** Where integrations go and by which way; workspaces that are alike stand together. */
@@ -19,12 +20,12 @@ export function partsBlocks(parts: ChangeSet['parts']): string[] {
     const shown = names.length > 5 ? allOf([...names.slice(0, 4), `${names.length - 4} more`]) : allOf(names);
     if (part.adopted) return [adoptedBlock(part, allOf(names))];
     const head = `${pc.bold(printable(part.title))} goes to ${shown} (${printable(part.stack)}${part.side === 'browser' || part.side === 'server' ? `, ${part.side} side` : ''}) ${pc.cyan(printable(part.way))}.`;
-    const reasons = (part.wayReason?.split('; ') ?? []).map((reason) => pc.dim(`  ${printable(reason)}`));
+    const reasons = (part.wayReason?.split('; ') ?? []).flatMap((reason) => hint(printable(reason)));
     const found =
       part.settings === undefined
         ? []
-        : wrap(`Settings ${part.settings}.`, 100).map((line) => pc.dim(`  ${printable(line)}`));
-    return [[head, ...reasons, ...found].join('\n')];
+        : wrap(`Settings ${part.settings}.`, textWidth()).map((line) => pc.dim(`  ${printable(line)}`));
+    return [[...wrap(head, screenWidth()), ...reasons, ...found].join('\n')];
   });
 }
 
@@ -38,7 +39,7 @@ function adoptedBlock({ title, stack, adopted }: ChangeSet['parts'][number], nam
   const more = suggested.map((one) => `  ${printable(one)}`);
   return [
     `${pc.bold(printable(title))} is set up in ${name} already (${printable(stack)}): it is adopted ${pc.cyan('as it is')}.`,
-    ...shortened(columns(rows), false, 'places'),
+    ...shortened(laidOut(rows), false, 'places'),
     ...(more.length > 0
       ? ['', pc.underline('Left out; --complete puts it in'), ...shortened(more, false, 'edits')]
       : []),
@@ -55,8 +56,8 @@ export function extrasBlock(parts: ChangeSet['parts']): string {
     `  ${pc.bold(printable(name))}`,
     pc.dim(printable([...new Set(files)].filter((file) => path.posix.basename(file) !== name).join(', '))),
   ]);
-  const hint = '  It works without these: --without NAME leaves one out.';
-  return section('Extras', [...columns(shown), pc.dim(hint)].join('\n'));
+  const told = hint('It works without these: --without NAME leaves one out.');
+  return section('Extras', [...laidOut(shown), ...told].join('\n'));
 }
 
 /** Who has answered a choice. */
@@ -74,11 +75,11 @@ export function choices(parts: ChangeSet['parts']): string {
   const unique = new Map(rows.map((row) => [row.join('\n'), row]));
   const example = parts.find((part) => part.choices?.some(({ source }) => source !== 'given'));
   const key = example?.choices?.find(({ source }) => source !== 'given')?.key;
-  const hint =
+  const told =
     key === undefined
       ? []
-      : [pc.dim(`  --choose ${printable(example?.integration ?? '')}.${printable(key)}=… gives another answer.`)];
-  return rows.length === 0 ? '' : [...columns([...unique.values()]), ...hint].join('\n');
+      : hint(`--choose ${printable(example?.integration ?? '')}.${printable(key)}=… gives another answer.`);
+  return rows.length === 0 ? '' : [...laidOut([...unique.values()]), ...told].join('\n');
 }
 
 /** The packages that come, with their license and size, and those that go. */
@@ -102,7 +103,7 @@ export function packagesBlock({ parts, dropped }: ChangeSet): string {
     `  ${pc.bold(printable(name))}`,
     `removed from ${workspace === '.' ? 'the root' : printable(workspace)}`,
   ]);
-  return section('Packages', columns([...rows.values(), ...leaving]).join('\n'));
+  return section('Packages', laidOut([...rows.values(), ...leaving]).join('\n'));
 }
 
 /** License and unpacked size of a package, as far as they are known. */

@@ -6,3 +6,11 @@ const NARROWEST = 40;
 export function screenWidth(stream: { columns?: number } = process.stdout): number {
   return Math.max(NARROWEST, Math.min(WIDEST, stream.columns || WIDEST));
 }
+
+// Sentences are read in shorter lines than code.
+const WIDEST_TEXT = 100;
+
+/** How many columns a sentence that is set in may take. */
+export function textWidth(): number {
+  return Math.min(WIDEST_TEXT, screenWidth() - 2);
+}

@@ -3,7 +3,7 @@ import pc from 'picocolors';
 import type { Definition } from '../../../core/definition/definition.ts';
 import { kindOf, proofOn, type ProofKinds, type ProofSpec } from '../../../core/definition/proof-kind.ts';
 import { explain, type Judgement } from '../../../core/plan/attach/judge-ways.ts';
-import { columns, wrap } from '../../render/columns.ts';
+import { laidOut, wrap } from '../../render/columns.ts';
 import { printable } from '../../render/printable.ts';
 import { screenWidth } from '../../render/screen.ts';
 import { standingOf, type Found, type Row } from './judged.ts';
@@ -32,8 +32,8 @@ export function renderOne({ definition, rows }: Found, kinds: ProofKinds, whole:
           definition.ways.map((way) => `  ${printable(way.title)}`),
         )
       : placesBlock(rows, whole),
-    section('Choices', columns(choices)),
-    section('Packages', columns(packages)),
+    section('Choices', laidOut(choices)),
+    section('Packages', laidOut(packages)),
     section(
       'Proofs',
       proofsOf(definition, kinds).flatMap((one) => item(one)),
@@ -70,7 +70,8 @@ function placesBlock(rows: readonly Row[], whole: boolean): string {
   const others = rows.filter((row) => standingOf(row) === 'no');
   const inFull = whole || fitting.length === 0 ? rows : fitting;
   const rest = inFull === rows ? [] : others.map(({ name }) => printable(name));
-  const told = rest.length === 0 ? [] : [pc.dim(`It does not fit ${allOf(rest)}: --verbose says why.`)];
+  const words = `It does not fit ${allOf(rest)}: --verbose says why.`;
+  const told = rest.length === 0 ? [] : [wrap(words, screenWidth()).map(pc.dim).join('\n')];
   return [...inFull.map((row) => placeBlock(row)), ...told].join('\n\n');
 }
 

@@ -5,7 +5,7 @@ import { localTime } from '../../../core/text/local-time.ts';
 import { findHost } from '../../../core/survey/host.ts';
 import { tellWhatGoesOn } from '../../at-work.ts';
 import type { Output } from '../../output.ts';
-import { columns } from '../../render/columns.ts';
+import { laidOut } from '../../render/columns.ts';
 import { printable } from '../../render/printable.ts';
 import { openDoors, type GlobalOptions } from '../../session.ts';
 
@@ -38,7 +38,7 @@ export async function run({ cwd, verbose }: GlobalOptions, output: Output): Prom
     `${printable(title)}${undone.has(number) ? pc.dim(' (taken back)') : ''}`,
     pc.dim(`${files.length} ${files.length === 1 ? 'file' : 'files'}`),
   ]);
-  if (rows.length > 0) output.say(columns(rows).join('\n'));
+  if (rows.length > 0) output.say(laidOut(rows).join('\n'));
   if (told.length < entries.length)
     output.say(pc.dim(`and ${entries.length - told.length} before; --verbose lists all.`));
   return EXIT.done;
