@@ -7,6 +7,7 @@ export const VALUES: Readonly<Record<string, string>> = {
   choose: 'KEY=VALUE',
   'secret-file': 'CHOICE=FILE',
   format: 'FORM',
+  without: 'EXTRA',
   file: 'PATH',
   answer: 'TEXT',
   'password-file': 'FILE',

@@ -29,7 +29,7 @@ export const attach = command(
         type: 'boolean',
         default: false,
         group: 'What',
-        describe: 'Put in what rounds it off, too, where it is set up by hand or that was left out',
+        describe: 'Put in the extras as well: of what is set up by hand, and those that were left out',
       })
       .option('with-data', {
         type: 'boolean',
