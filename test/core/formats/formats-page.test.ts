@@ -32,7 +32,7 @@ function operationsOf(schema: z.ZodMiniType): string[] {
 
 it('the page of formats is current (UPDATE_DOCS=1 npm test writes it)', async () => {
   const sections = FORMATS.map(({ name, says, schema }) => {
-    const operations = operationsOf(schema as z.ZodMiniType);
+    const operations = operationsOf(schema);
     expect(operations.length, name).toBeGreaterThan(0);
     return [`## \`${name}\``, '', `For ${says}.`, '', ...operations.map((one) => `- ${one}`), ''].join('\n');
   });
