@@ -60,7 +60,7 @@ const WRONG: readonly (readonly [line: string, marked: string | undefined, what:
   ['grow type-scale --from wide', '--from', '--from takes a number, and "wide" was given', '--from PIXELS'],
   ['survey --quiet --verbose', '--verbose', '--quiet and --verbose cannot both be given', 'Choose one of them.'],
   ['attach x --everywhere --workspace web', '--workspace', 'cannot both be given', 'Choose one of them.'],
-  ['attach -- --preview', '--preview', '--preview stands behind "--"', 'Put options before "--".'],
+  ['attach -- --preview', '--preview', '--preview comes after "--"', 'Put options before "--".'],
   ['--verbos', '--verbos', 'A command is missing before --verbos', '"ligament help" lists all commands.'],
 ];
 

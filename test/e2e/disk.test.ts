@@ -59,7 +59,7 @@ describe('a disk that is full for real', () => {
       `${mount}; XDG_STATE_HOME='${state}' $LIGAMENT ${ATTACH} --no-install`,
     );
     expect(run.status, run.stderr).toBe(3);
-    expect(run.stderr).toContain('The journal could not be begun in the folder of your own state');
+    expect(run.stderr).toContain('The journal cannot be started in your state folder');
     expect(after).toEqual(before);
   });
 });

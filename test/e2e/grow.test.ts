@@ -97,11 +97,11 @@ describe('grow', () => {
   });
 
   it.each([
-    [['grow', 'teapot', 'Brown'], 2, '"teapot" is nothing that grows'],
+    [['grow', 'teapot', 'Brown'], 2, 'Nothing called "teapot" can grow'],
     [['grow', 'page'], 2, 'The page needs a name'],
-    [['grow', 'component', 'Card', '--at', '/card', '--workspace', 'web'], 2, '--at says nothing of a component'],
+    [['grow', 'component', 'Card', '--at', '/card', '--workspace', 'web'], 2, '--at has no meaning for a component'],
     [['grow', 'colour', 'leaf', '--workspace', 'web'], 2, 'The colour needs --value'],
-    [['grow', 'page', 'Beds', '--ratio', '1.2:1.3', '--workspace', 'web'], 2, '--ratio says nothing of a page'],
+    [['grow', 'page', 'Beds', '--ratio', '1.2:1.3', '--workspace', 'web'], 2, '--ratio has no meaning for a page'],
     [['grow', 'colour', 'leaf', '--value', '#abc', '--workspace', 'web'], 3, 'tokens.css has --leaf already'],
     [['grow', 'endpoint', '7', '--workspace', 'api'], 2, '"7" cannot be the name of an endpoint'],
     [['grow', 'endpoint', 'Beds', '--at', '/../beds', '--workspace', 'api'], 2, 'cannot be the address of an endpoint'],

@@ -260,7 +260,7 @@ proofs: []
     expect(changes.proofs[0]?.runs[0]).toMatch(/^eslint /);
     const done = host.ligament('attach', ...ESLINT);
     expect(done.status, done.stderr).toBe(0);
-    expect(done.stdout).toContain('kit is fitted to it but not proved again: ligament prove kit --allow-commands.');
+    expect(done.stdout).toContain('kit is adjusted to fit, but not proved again: ligament prove kit --allow-commands.');
   });
 
   it('the record says where it came from, with a digest of it, in the format of today', () => {

@@ -45,7 +45,7 @@ describe('the usual set on the demo host: styling, routes, a store, lint, format
     async () => {
       const detached = host.ligament('detach', 'eslint', ...AT);
       expect(detached.status, detached.stderr).toBe(0);
-      expect(detached.stdout).toContain('Prettier is fitted to it');
+      expect(detached.stdout).toContain('Prettier is adjusted to fit');
       expect(host.read('web/package.json')).not.toContain('eslint');
       const proved = await host.ligamentAsync('prove');
       expect(proved.status, proved.stdout).toBe(0);

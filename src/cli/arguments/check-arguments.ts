@@ -92,7 +92,7 @@ function placesFault(words: readonly string[], { args, spec }: Line): Problem | 
   const dashed = words.find((one) => one.startsWith('-'));
   if (dashed !== undefined)
     return usageProblem(args, {
-      what: `${dashed} stands behind "--" and is taken for a name, which no name of Ligament's looks like`,
+      what: `${dashed} comes after "--", so it is read as a name, and no name begins with a dash`,
       at: dashed,
       next: 'Put options before "--".',
     });

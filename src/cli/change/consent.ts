@@ -3,6 +3,7 @@ import type { ChangeSet, MigrationRun } from '../../core/change/change-set.ts';
 import { withSecrets } from '../../core/plan/attach/secrets.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
 import type { ProofTask } from '../../core/change/proof.ts';
+import { allOf } from '../../core/text/in-words.ts';
 import { printable } from '../render/printable.ts';
 import { typedMigration } from '../../core/change/migration.ts';
 
@@ -49,9 +50,10 @@ function foreignProofs(tasks: readonly ProofTask[]): Foreign[] {
 }
 
 function notAllowed(runs: readonly Foreign[]): Problem {
+  const names = [...new Set(runs.map(({ integration }) => integration))];
   return new Problem({
     status: EXIT.refused,
-    what: `${[...new Set(runs.map(({ integration }) => integration))].join(' and ')} did not come with Ligament and needs to run commands`,
+    what: `${allOf(names)} did not come with Ligament and ${names.length === 1 ? 'needs' : 'need'} to run commands`,
     why: runs.map(({ words }) => words).join('\n'),
     next: 'Nothing was changed. Look at what they do; --allow-commands lets them run.',
   });

@@ -77,7 +77,7 @@ function begin(doors: Doors, root: string, what: string): ChangeRecord {
     if (Problem.is(error)) throw error;
     throw new Problem({
       status: EXIT.refused,
-      what: 'The journal could not be begun in the folder of your own state',
+      what: 'The journal cannot be started in your state folder',
       why: messageOf(error),
       next: 'Nothing was changed. Check space and permissions there, or name another folder with XDG_STATE_HOME.',
     });

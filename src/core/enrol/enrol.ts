@@ -69,7 +69,7 @@ export async function enrol(
     if (ran.status === 0) return ran.stdout;
     throw new Problem({
       status: EXIT.putBack,
-      what: `${title} has given nobody an account`,
+      what: `The script of ${title} made no account`,
       where: { file: place.projects[0]?.file ?? workspace },
       why: work.ownWords(ran.stderr) || linesThatMatter(`${ran.stderr}\n${ran.stdout}${ran.failure ?? ''}`),
       next: `Nothing was changed. It was asked by: ${[command, ...args].join(' ')}`,

@@ -90,7 +90,7 @@ export function takenFile(part: Grown, file: string): Problem {
 export function cannotLoadLazily(stack: string): Problem {
   return new Problem({
     status: EXIT.refused,
-    what: 'The page cannot be loaded only when it is shown',
+    what: 'The page cannot be loaded on demand',
     why: `nothing that lists pages here tells how that is written in ${stack}, or each page is loaded by itself already`,
     next: 'Leave --lazy out. Nothing was changed.',
   });

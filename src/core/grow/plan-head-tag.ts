@@ -59,7 +59,7 @@ function checkTag({ name, value }: HeadTagRequest): void {
   if (/^[^\p{Cc}]{1,300}$/u.test(value) && (takes?.form.test(value) ?? true)) return;
   throw new Problem({
     status: EXIT.wrongUsage,
-    what: `"${value}" says nothing as ${name}`,
+    what: `"${value}" is no value for ${name}`,
     next: `As in: ligament grow head-tag ${name} --value '${takes?.example ?? 'one line of text'}'. Nothing was changed.`,
   });
 }

@@ -44,7 +44,7 @@ export function hasRecords(files: Reader, environment: Doors['environment']): bo
 function unsafe(folder: string, why: string): Problem {
   return new Problem({
     status: EXIT.refused,
-    what: 'The folder of your own state cannot be trusted',
+    what: 'Your state folder cannot be trusted',
     where: { file: folder },
     why: `${why}; journals that are carried out are kept in it`,
     next: 'Nothing was changed. Put that right (chmod 700, chown), or name another folder with XDG_STATE_HOME.',

@@ -106,7 +106,7 @@ function isPart(part: string): part is Part {
 function unknownPart(part: string): Problem {
   return new Problem({
     status: EXIT.wrongUsage,
-    what: `"${part}" is nothing that grows`,
+    what: `Nothing called "${part}" can grow`,
     why: `what grows is a ${Object.keys(TAKES).join(', ')}`,
     next: 'ligament grow lists what can grow here. Nothing was changed.',
   });
@@ -115,7 +115,7 @@ function unknownPart(part: string): Problem {
 function saysNothing(part: Part, word: keyof GrowWords): Problem {
   return new Problem({
     status: EXIT.wrongUsage,
-    what: `${word === 'names' ? 'A name' : `--${word}`} says nothing of a ${inWords(part)}`,
+    what: `${word === 'names' ? 'A name' : `--${word}`} has no meaning for a ${inWords(part)}`,
     next: 'Leave it out. Nothing was changed.',
   });
 }

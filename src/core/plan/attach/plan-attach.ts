@@ -133,7 +133,7 @@ async function proofsAnew(
   return {
     proofs: tasks.filter(isAsked),
     tell: [...left].map(
-      (one) => `${one} is fitted to it but not proved again: ligament prove ${one} --allow-commands.`,
+      (one) => `${one} is adjusted to fit, but not proved again: ligament prove ${one} --allow-commands.`,
     ),
   };
 }

@@ -30,7 +30,7 @@ export async function fitAround(
     const { ledger, title, packages } = fitted.refitted;
     ledgers.set(ownerOf(ledger), ledger);
     const coming = packages.map(({ name }) => name);
-    words.add(`${title} is fitted to it${coming.length > 0 ? `, with ${coming.join(' and ')}` : ''}.`);
+    words.add(`${title} is adjusted to fit${coming.length > 0 ? `, with ${coming.join(' and ')}` : ''}.`);
   }
   return { files: changes, words: [...words], ledgers: [...ledgers.values()], planned };
 }

@@ -38,9 +38,9 @@ export async function proveLint(bench: Bench): Promise<ProofResult> {
   if (why.length > 0) return fail(why);
   const seen = sources.filter((file) => read.has(file));
   const count = seen.reduce((sum, file) => sum + (read.get(file)?.messages.length ?? 0), 0);
-  const own = count === 0 ? 'nothing to say of them' : `${count} things to say of them`;
-  const files = seen.length === 1 ? '1 source was' : `${seen.length} sources were`;
-  return bench.result(true, `${ran.shown}: ${files} read (${own}), and a planted mistake was found (${spec.finds})`);
+  const own = count === 1 ? '1 complaint' : `${count === 0 ? 'no' : count} complaints`;
+  const files = seen.length === 1 ? '1 source' : `${seen.length} sources`;
+  return bench.result(true, `${ran.shown} read ${files} (${own}), and found a planted mistake (${spec.finds})`);
 }
 
 // Options that change files, or say how the report looks and where it goes; those of the second kind have a value.
