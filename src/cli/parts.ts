@@ -35,6 +35,7 @@ export class Parts {
   readonly #require: NodeJS.Require;
   readonly #kept: readonly string[];
   readonly #loaded = new Map<string, Promise<Part>>();
+  readonly #trusted = new Map<string, boolean>();
   readonly #compiled: Compiled[] = [];
 
   /** `address` is that of the program (`file:`), beside which the parts lie; `kept` are folders with what was compiled. */
@@ -60,6 +61,7 @@ export class Parts {
     if (folder === undefined || this.#compiled.length === 0) return;
     try {
       fs.mkdirSync(folder, { recursive: true, mode: 0o700 });
+      if (!isOwnFolder(folder)) return;
       for (const { name, source, script } of this.#compiled.splice(0)) {
         const data = script.createCachedData();
         const making = path.join(folder, `${name}.${process.pid}`);
@@ -89,6 +91,8 @@ export class Parts {
 
   #keptOf(name: string, source: Buffer): Buffer | undefined {
     for (const folder of this.#kept) {
+      this.#trusted.set(folder, this.#trusted.get(folder) ?? isOwnFolder(folder));
+      if (!this.#trusted.get(folder)) continue;
       const bytes = ownFile(path.join(folder, name));
       const data = bytes?.subarray(SUM_BYTES);
       if (bytes && data && sumsOf(source, data).equals(bytes.subarray(0, SUM_BYTES))) return data;
@@ -108,14 +112,28 @@ function sumsOf(source: Buffer, data: Buffer): Buffer {
   return sums;
 }
 
-/** A file that nobody else can have written: it is code that will run. Undefined where there is none. */
+/** Whether nobody else can put anything into a folder. */
+function isOwnFolder(folder: string): boolean {
+  try {
+    const stat = fs.lstatSync(folder);
+    return stat.isDirectory() && isOwn(stat);
+  } catch {
+    return false;
+  }
+}
+
+function isOwn({ uid, mode }: fs.Stats): boolean {
+  return process.getuid === undefined || (uid === process.getuid() && (mode & 0o022) === 0);
+}
+
+/** A file that nobody else can have written, itself and no link: it is code that will run. Undefined where there is none. */
 function ownFile(file: string): Buffer | undefined {
   let handle: number | undefined;
   try {
-    handle = fs.openSync(file, 'r');
-    const { uid, mode } = fs.fstatSync(handle);
-    const isOwn = process.getuid === undefined || (uid === process.getuid() && (mode & 0o022) === 0);
-    return isOwn ? fs.readFileSync(handle) : undefined;
+    // Windows has no such flag.
+    const noLink = (fs.constants.O_NOFOLLOW as number | undefined) ?? 0;
+    handle = fs.openSync(file, fs.constants.O_RDONLY | noLink);
+    return isOwn(fs.fstatSync(handle)) ? fs.readFileSync(handle) : undefined;
   } catch {
     return undefined;
   } finally {

@@ -70,6 +70,17 @@ describe('what is compiled of the program', () => {
     fs.chmodSync(file, 0o666);
     expect(survey()).toBe(first);
     expect(fs.statSync(file).mode & 0o777).toBe(0o600);
+    // A link to a file of one's own, as a clone has many, is not what was kept.
+    const elsewhere = path.join(host.root, 'cloned');
+    fs.renameSync(file, elsewhere);
+    fs.symlinkSync(elsewhere, file);
+    expect(survey()).toBe(first);
+    expect(fs.lstatSync(file).isFile()).toBe(true);
+    // Nor is anything in a folder that others can put files into, and nothing is left there.
+    fs.writeFileSync(file, 'not looked at\n');
+    fs.chmodSync(kept(), 0o777);
+    expect(survey()).toBe(first);
+    expect(fs.readFileSync(file, 'utf8')).toBe('not looked at\n');
     fs.rmSync(kept(), { recursive: true });
     fs.writeFileSync(kept(), 'in the way\n');
     expect(survey()).toBe(first);
