@@ -208,4 +208,6 @@ async function buildTools() {
   writeInto(path.join(outdir, 'maps/runner.json'), JSON.stringify([...sources].sort()));
 }
 
-if (existsSync(path.join(root, 'build/registry.js'))) await compileAhead(root);
+// Where the registry of the demo has nothing to offer, or is not there, the program compiles itself when it is run.
+const offers = ['build/registry.js', 'demo/shelf/web/node_modules', 'demo/shelf/api/node_modules'];
+if (offers.every((one) => existsSync(path.join(root, one)))) await compileAhead(root);
