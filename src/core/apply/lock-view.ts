@@ -61,6 +61,8 @@ export function viewLock(doors: ViewDoors, root: string, own?: ChangeRecord): Lo
   // Taken for true it could only make a command wait, or refuse.
   const state = processes.state(told.holder);
   if (state !== 'ended') return { state, who: told };
+  // Whoever had it may have given it back since it was read: the lock goes before its record does.
+  if (lockId(files, root) !== told.id) return viewLock(doors, root, own);
   return { state: 'lost', problem: unknown(doors, root, told) };
 }
 

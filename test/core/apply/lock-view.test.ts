@@ -1,0 +1,44 @@
+import path from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { LOCK, viewLock } from '../../../src/core/apply/lock-view.ts';
+import { memoryDoors, memoryHost, ROOT } from '../../support/memory-host.ts';
+
+const file = path.join(ROOT, LOCK);
+const TEXT = {
+  lock: 1,
+  id: '0123456789abcdef0123456789abcdef',
+  what: 'attach tailwindcss',
+  since: '2026-11-23T10:00:00.000Z',
+  user: 'somebody',
+  holder: { machine: 'shed', boot: '', namespace: '', pid: 4_000_000, started: '1' },
+};
+
+describe('a lock whose record is gone', () => {
+  it('is free where it was given back while it was looked at', () => {
+    const memory = memoryHost();
+    memory.door.makeFolder(path.dirname(file));
+    memory.files.set(file, Buffer.from(JSON.stringify(TEXT)));
+    const doors = { ...memoryDoors(memory) };
+    doors.processes = { ...doors.processes, state: () => 'ended' };
+    const { files } = doors;
+    doors.files = {
+      ...files,
+      read(place) {
+        const bytes = files.read(place);
+        // Its holder ends at this moment.
+        if (place === file) memory.files.delete(file);
+        return bytes;
+      },
+    };
+    expect(viewLock(doors, ROOT)).toEqual({ state: 'free' });
+  });
+
+  it('belongs to nobody who can be told where it stays', () => {
+    const memory = memoryHost();
+    memory.door.makeFolder(path.dirname(file));
+    memory.files.set(file, Buffer.from(JSON.stringify(TEXT)));
+    const doors = { ...memoryDoors(memory) };
+    doors.processes = { ...doors.processes, state: () => 'ended' };
+    expect(viewLock(doors, ROOT).state).toBe('lost');
+  });
+});
