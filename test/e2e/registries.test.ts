@@ -312,7 +312,7 @@ describe('what is published of the packages', () => {
   });
 
   it.each([
-    [{ license: 'MIT', dist: { unpackedSize: 1_234_567 } }, 'twine 1.4.0 development, as ^1.4.0 MIT, 1.2 MB newest'],
+    [{ license: 'MIT', dist: { unpackedSize: 1_234_567 } }, 'twine 1.4.0 development, as ^1.4.0 MIT, 1.23 MB newest'],
     [{ licenses: [{ type: 'MIT' }, { type: 'Apache-2.0' }] }, 'as ^1.4.0 MIT or Apache-2.0 newest'],
     [{ license: { type: 'ISC' } }, 'twine 1.4.0 development, as ^1.4.0 ISC newest'],
     [{ license: '\u001b[31mMIT', dist: { unpackedSize: 'much' } }, String.raw`as ^1.4.0 \u{1b}[31mMIT newest`],

@@ -1,5 +1,6 @@
 import type { ChangeSet } from '../../core/change/change-set.ts';
 import type { Context } from '../../core/host/context.ts';
+import { withPublished } from '../../core/plan/attach/published-facts.ts';
 import { settleChange } from '../../core/plan/shared/settle-change.ts';
 import { EXIT, Problem } from '../../core/problem.ts';
 import type { Output } from '../output.ts';
@@ -22,16 +23,18 @@ interface Shown {
 export async function shownPlan(planned: ChangeSet, { context, options, output }: Shown): Promise<ChangeSet> {
   output.meanwhile('settling what will be installed');
   const settled = await settleChange(context, planned);
+  const wanted = options.install ? settled : withoutMigrations(settled);
+  // What was agreed to beforehand need not be read again by a machine.
+  const isSeen = !output.quiet || !options.yes || options.preview === true;
+  const shown = isSeen || options.json ? await withPublished(context, wanted) : wanted;
   output.rest();
-  const shown = options.install ? settled : withoutMigrations(settled);
   const { secretFiles = {} } = options;
   if (Object.keys(secretFiles).length > 0) (await import('../secrets.ts')).checkFiles(shown.secrets ?? [], secretFiles);
   if (options.preview && options.format === 'html') {
     await (await import('../review/write-page.ts')).writePage(shown, options, output);
     return shown;
   }
-  // What was agreed to beforehand need not be read again by a machine.
-  if (!output.quiet || !options.yes || options.preview) output.say(renderChangeSet(shown, options));
+  if (isSeen) output.say(renderChangeSet(shown, options));
   return shown;
 }
 

@@ -1,14 +1,15 @@
 import pc from 'picocolors';
 import type { ChangeSet, FileChange, SecretNeed, StaysByHand } from '../../core/change/change-set.ts';
+import { placeInWords } from '../../core/text/place-in-words.ts';
 import { secretVariable } from '../../core/plan/attach/choices.ts';
-import { diffFile, type FileDiff } from './patch.ts';
+import { diffFile, lineCounts, stateOf, type FileDiff } from './patch.ts';
 import { commandsBlock } from './commands-block.ts';
 import { wantedOf, type WantedRuns } from './left-out.ts';
 import { givenSecret } from '../given-secrets.ts';
 import { laidOut, wrap } from './columns.ts';
 import { printable } from './printable.ts';
 import { textWidth } from './screen.ts';
-import { MOST_ENTRIES, bullet, counted, section, shortened } from './blocks.ts';
+import { MOST_ENTRIES, bullet, counted, hint, section, shortened } from './blocks.ts';
 import { choices, extrasBlock, packagesBlock, partsBlocks } from './parts.ts';
 
 const SEEN = '--verbose shows what is in them; --preview --file PATH shows one.';
@@ -73,30 +74,25 @@ function changedFiles({ files }: ChangeSet, whole: boolean): string {
   return rendered.join('\n\n');
 }
 
-/** Files that come or go as a whole: a line each, with their size; `hint` tells how they are seen. */
-function wholeFiles({ files }: ChangeSet, whole: boolean, state: 'new' | 'gone', hint: string): string {
+/** Files that come or go as a whole: a line each, with their size; `how` tells how they are seen. */
+function wholeFiles({ files }: ChangeSet, whole: boolean, state: 'new' | 'gone', how: string): string {
   const shown = files.filter((change) => (isHosts(change.role) || whole) && stateOf(change) === state);
   if (whole) return shown.map((change) => renderFile(change)).join('\n\n');
   const rows = shown.map(({ file, before, after, executable }) => [
     `  ${pc.bold(printable(file))}`,
     pc.dim(`${counted(linesOf(after ?? before), 'line')}${executable ? ', executable' : ''}`),
   ]);
-  const told = shown.length > 0 && hint !== '' ? [pc.dim(`  ${hint}`)] : [];
+  const told = shown.length > 0 && how !== '' ? hint(how) : [];
   return [...shortened(laidOut(rows), whole, 'files'), ...told].join('\n');
-}
-
-/** Whether a file comes, goes or changes. */
-export function stateOf({ before, after }: FileChange): FileDiff['state'] {
-  return before === undefined ? 'new' : after === undefined ? 'gone' : 'changed';
 }
 
 /** One file's diff with a heading that counts its lines. */
 export function renderFile(change: FileChange): string {
-  const { file, state, hunks } = diffFile(change);
-  const added = hunks.filter((line) => line.startsWith('+')).length;
-  const taken = hunks.filter((line) => line.startsWith('-')).length;
+  const diff = diffFile(change);
+  const { file, state, hunks } = diff;
+  const { added, removed } = lineCounts(diff);
   const words = { new: 'new file', changed: 'changed', gone: 'removed' }[state];
-  const counts = [added > 0 ? pc.green(`+${added}`) : '', taken > 0 ? pc.red(`-${taken}`) : ''].filter(
+  const counts = [added > 0 ? pc.green(`+${added}`) : '', removed > 0 ? pc.red(`-${removed}`) : ''].filter(
     (part) => part !== '',
   );
   const head = `  ${pc.bold(printable(file))}  ${pc.dim(words)} ${counts.join(' ')}`;
@@ -147,14 +143,11 @@ function recordsBlock({ files, parts }: ChangeSet, whole: boolean): string {
         pc.dim(change.role === 'lockfile' ? printable(change.about ?? 'as it was before') : words),
       ];
     });
-  const hint = files.some(({ role, after }) => role === 'record' && after)
-    ? [
-        pc.dim(
-          `  ${parts.every(({ adopted }) => adopted) ? 'what it was recognised by' : 'how to take it out again'}; commit it. --verbose shows it whole.`,
-        ),
-      ]
+  const holds = parts.every(({ adopted }) => adopted) ? 'what it was recognised by' : 'how to take it out again';
+  const told = files.some(({ role, after }) => role === 'record' && after)
+    ? hint(`${holds}; commit it. --verbose shows it whole.`)
     : [];
-  return section('Record', [...shortened(laidOut(rows), whole, 'records'), ...hint].join('\n'));
+  return section('Record', [...shortened(laidOut(rows), whole, 'records'), ...told].join('\n'));
 }
 
 /** Where a secret will come from, in words. */
@@ -176,10 +169,7 @@ function secretsBlock({ secrets = [] }: ChangeSet): string {
 
 /** What was set up by hand: it stays, and how it is taken out. */
 function stayingBlock({ title, workspaceName, places, command }: StaysByHand): string {
-  const rows = places.map(({ file, line, what }) => [
-    `  ${printable(line === undefined ? file : `${file}:${line}`)}`,
-    pc.dim(printable(what)),
-  ]);
+  const rows = places.map((place) => [`  ${printable(placeInWords(place))}`, pc.dim(printable(place.what))]);
   const run = command === undefined ? [] : [[`  ${printable(command)}`, pc.dim('takes its packages out')]];
   return section(
     `${printable(title)} was set up in ${printable(workspaceName)} by hand and stays; to take it out, look at`,

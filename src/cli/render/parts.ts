@@ -1,5 +1,6 @@
 import path from 'node:path';
 import pc from 'picocolors';
+import prettyBytes from 'pretty-bytes';
 import type { ChangeSet } from '../../core/change/change-set.ts';
 import { groupBy } from '../../core/group-by.ts';
 import { allOf } from '../../core/text/in-words.ts';
@@ -7,7 +8,7 @@ import { hint, section, shortened } from './blocks.ts';
 import { laidOut, wrap } from './columns.ts';
 import { printable } from './printable.ts';
 import { screenWidth, textWidth } from './screen.ts';
-import { sizeInWords } from './size-in-words.ts';
+import { adoptedPlaces, extrasByName, folderInWords, sourceInWords, useInWords } from './words.ts';
 
 /** Where integrations go and by which way; workspaces that are alike stand together. */
 export function partsBlocks(parts: ChangeSet['parts']): string[] {
@@ -30,13 +31,10 @@ export function partsBlocks(parts: ChangeSet['parts']): string[] {
 }
 
 /** What was set up by hand: where it was found, and what would round it off. */
-function adoptedBlock({ title, stack, adopted }: ChangeSet['parts'][number], name: string): string {
-  const { places = [], suggested = [] } = adopted ?? {};
-  const rows = places.map(({ file, line, what }) => [
-    `  ${printable(line === undefined ? file : `${file}:${line}`)}`,
-    pc.dim(printable(what)),
-  ]);
-  const more = suggested.map((one) => `  ${printable(one)}`);
+function adoptedBlock(part: ChangeSet['parts'][number], name: string): string {
+  const { title, stack, adopted } = part;
+  const rows = adoptedPlaces(part).map(({ place, what }) => [`  ${printable(place)}`, pc.dim(printable(what))]);
+  const more = (adopted?.suggested ?? []).map((one) => `  ${printable(one)}`);
   return [
     `${pc.bold(printable(title))} is set up in ${name} already (${printable(stack)}): it is adopted ${pc.cyan('as it is')}.`,
     ...shortened(laidOut(rows), false, 'places'),
@@ -48,28 +46,23 @@ function adoptedBlock({ title, stack, adopted }: ChangeSet['parts'][number], nam
 
 /** What only rounds it off, and how it is left out. */
 export function extrasBlock(parts: ChangeSet['parts']): string {
-  const rows = new Map<string, string[]>();
-  for (const { extras = [] } of parts)
-    for (const { name, files } of extras) rows.set(name, [...(rows.get(name) ?? []), ...files]);
-  if (rows.size === 0) return '';
-  const shown = [...rows].map(([name, files]) => [
+  const extras = extrasByName(parts);
+  if (extras.size === 0) return '';
+  const shown = [...extras].map(([name, files]) => [
     `  ${pc.bold(printable(name))}`,
-    pc.dim(printable([...new Set(files)].filter((file) => path.posix.basename(file) !== name).join(', '))),
+    pc.dim(printable(files.filter((file) => path.posix.basename(file) !== name).join(', '))),
   ]);
   const told = hint('It works without these: --without NAME leaves one out.');
   return section('Extras', [...laidOut(shown), ...told].join('\n'));
 }
 
-/** Who has answered a choice. */
-export const SOURCES = { given: 'as you said', inferred: 'told by the project', default: 'the default' };
-
 /** What was chosen, by whom, and how another answer is given. */
 export function choices(parts: ChangeSet['parts']): string {
   const rows = parts.flatMap(({ integration, choices: all = [] }) =>
-    all.map(({ key, value, source, why }) => [
+    all.map(({ key, value, ...answer }) => [
       `  ${pc.bold(printable(`${integration}.${key}`))}`,
       value === '' ? pc.dim('none') : printable(value),
-      pc.dim(printable(why === undefined ? SOURCES[source] : `${SOURCES[source]}: ${why}`)),
+      pc.dim(printable(sourceInWords(answer))),
     ]),
   );
   const unique = new Map(rows.map((row) => [row.join('\n'), row]));
@@ -86,13 +79,13 @@ export function choices(parts: ChangeSet['parts']): string {
 export function packagesBlock({ parts, dropped }: ChangeSet): string {
   const rows = new Map<string, string[]>();
   const labels = parts.some(({ packages }) => packages.some((one) => labelOf(one) !== ''));
-  for (const { packages, workspace } of parts) {
-    for (const one of packages) {
-      const { name, version, range, use, reason, declared } = one;
-      const at = one.workspace === workspace ? '' : ' at the root';
+  for (const part of parts) {
+    for (const one of part.packages) {
+      const { name, version, reason, declared } = one;
+      const use = printable(useInWords(one, part));
       const row = [
         `  ${pc.bold(printable(name))} ${printable(version)}`,
-        declared ? pc.dim('there already') : printable(`${use}${at}, as ${range}`),
+        declared ? pc.dim(use) : use,
         ...(labels ? [printable(labelOf(one))] : []),
         pc.dim(printable(reason)),
       ];
@@ -101,14 +94,14 @@ export function packagesBlock({ parts, dropped }: ChangeSet): string {
   }
   const leaving = dropped.map(({ name, workspace }) => [
     `  ${pc.bold(printable(name))}`,
-    `removed from ${workspace === '.' ? 'the root' : printable(workspace)}`,
+    `removed from ${printable(folderInWords(workspace))}`,
   ]);
   return section('Packages', laidOut([...rows.values(), ...leaving]).join('\n'));
 }
 
 /** License and unpacked size of a package, as far as they are known. */
 function labelOf({ license, unpackedBytes }: ChangeSet['parts'][number]['packages'][number]): string {
-  return [license, unpackedBytes === undefined ? undefined : sizeInWords(unpackedBytes)]
+  return [license, unpackedBytes === undefined ? undefined : prettyBytes(unpackedBytes)]
     .filter((one) => one !== undefined)
     .join(', ');
 }

@@ -24,13 +24,24 @@ export function shownTexts({ before, after, role, shown: open }: FileChange): {
 export function diffFile(change: FileChange): FileDiff {
   const { file } = change;
   const { before, after } = shownTexts(change);
-  const state = before === undefined ? 'new' : after === undefined ? 'gone' : 'changed';
+  const state = stateOf(change);
   const patch = structuredPatch(file, file, before ?? '', after ?? '', '', '', { context: 3 });
   const lines = patch.hunks.flatMap(({ oldStart, oldLines, newStart, newLines, lines: body }) => [
     `@@ -${range(oldStart, oldLines)} +${range(newStart, newLines)} @@`,
     ...body,
   ]);
   return { file, state, hunks: lines };
+}
+
+/** Whether a file comes, goes or changes. */
+export function stateOf({ before, after }: Pick<FileChange, 'before' | 'after'>): FileDiff['state'] {
+  return before === undefined ? 'new' : after === undefined ? 'gone' : 'changed';
+}
+
+/** How many lines a diff adds and removes. */
+export function lineCounts({ hunks }: Pick<FileDiff, 'hunks'>): { added: number; removed: number } {
+  const beginning = (sign: string): number => hunks.filter((line) => line.startsWith(sign)).length;
+  return { added: beginning('+'), removed: beginning('-') };
 }
 
 /** A patch of all files that `git apply` accepts, run in the host's root (git-diff(1), "Generating patch text with -p"). */

@@ -9,6 +9,7 @@ import type { HostFacts, WorkspaceFacts } from '../../core/survey/survey.ts';
 import type { VersionControlFacts } from '../../core/survey/version-control.ts';
 import { columns, fitted, pad, wrap } from './columns.ts';
 import { screenWidth } from './screen.ts';
+import { placeInWords } from '../../core/text/place-in-words.ts';
 import { printable } from './printable.ts';
 import { jointsOf, sideDocument, titleOf, type Attached, type SidedJoint, type SurveyView } from './survey-document.ts';
 
@@ -168,7 +169,7 @@ function projectInWords({ ecosystem: id, file, name, platform, framework, packag
 
 function jointCells({ side, joint }: SidedJoint, apart: boolean): string[] {
   const { name, state, file, line, detail, refusal } = joint;
-  const place = printable(line === undefined ? file : `${file}:${line}`);
+  const place = printable(placeInWords({ file, line }));
   const words = {
     present: printable(detail),
     makeable: pc.dim(`can be made: ${printable(detail)}`),

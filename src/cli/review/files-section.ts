@@ -1,6 +1,5 @@
 import type { FileChange } from '../../core/change/change-set.ts';
-import { stateOf } from '../render/change-set.ts';
-import { diffFile } from '../render/patch.ts';
+import { diffFile, lineCounts, stateOf } from '../render/patch.ts';
 import { diffTable } from './diff-table.ts';
 import { fileTree } from './file-tree.ts';
 import { html, type Html } from './html.ts';
@@ -44,11 +43,9 @@ function isOwn({ role }: FileChange): boolean {
   return role === 'record' || role === 'lockfile';
 }
 
-/** "changed, 2 lines added, 1 removed". */
+/** "changed +2 −1". */
 function countsOf(change: FileChange): { words: string } {
-  const { hunks } = diffFile(change);
-  const added = hunks.filter((line) => line.startsWith('+')).length;
-  const removed = hunks.filter((line) => line.startsWith('-')).length;
+  const { added, removed } = lineCounts(diffFile(change));
   const counts = [added > 0 ? `+${added}` : '', removed > 0 ? `−${removed}` : ''].filter(Boolean).join(' ');
   return { words: [STATES[stateOf(change)], counts].filter(Boolean).join(' ') };
 }

@@ -1,3 +1,4 @@
+import escapeHtml from 'escape-html';
 import { printableLines } from '../render/printable.ts';
 
 /** Text that is markup already: everything in it from outside was escaped. */
@@ -20,17 +21,5 @@ function markupOf(value: Content): string {
   if (value === undefined) return '';
   if (value instanceof Html) return value.markup;
   if (typeof value === 'object') return value.map((one) => markupOf(one)).join('');
-  return escaped(String(value));
-}
-
-const ENTITIES: Readonly<Record<string, string>> = {
-  '&': '&amp;',
-  '<': '&lt;',
-  '>': '&gt;',
-  '"': '&quot;',
-  "'": '&#39;',
-};
-
-function escaped(text: string): string {
-  return printableLines(text).replace(/[&<>"']/g, (character) => ENTITIES[character] ?? character);
+  return escapeHtml(printableLines(String(value)));
 }

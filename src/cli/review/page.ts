@@ -3,9 +3,11 @@ import type { ProblemParts } from '../../core/problem.ts';
 import { REACH, runsOf } from '../render/commands-block.ts';
 import { secretOrigin, totals } from '../render/change-set.ts';
 import { wantedOf, type WantedRuns } from '../render/left-out.ts';
+import { extrasByName } from '../render/words.ts';
+import { placeInWords } from '../../core/text/place-in-words.ts';
 import { filesSection } from './files-section.ts';
 import { html, Html, type Content } from './html.ts';
-import { choicesSection, leavingSection, packagesSection, partsSection, section } from './sections.ts';
+import { choicesSection, list, packagesSection, partsSection, section } from './sections.ts';
 import { STYLE } from './style.ts';
 
 /** What a page says of itself. */
@@ -26,8 +28,7 @@ export function reviewPage(planned: ChangeSet, runs: WantedRuns, frame: PageFram
   const sections = [
     partsSection(changes.parts),
     choicesSection(changes.parts),
-    packagesSection(changes.parts),
-    leavingSection(changes),
+    packagesSection(changes),
     filesSection(changes.files),
     section('extras', 'Extras', extras(changes)),
     section('routes', 'Routes', routes(changes)),
@@ -43,7 +44,7 @@ export function reviewPage(planned: ChangeSet, runs: WantedRuns, frame: PageFram
     section(
       'uses',
       'Still used, and will miss it',
-      list(changes.uses ?? [], ({ file, line, text }) => html`${file}:${line} <code>${text}</code>`),
+      list(changes.uses ?? [], (use) => html`${placeInWords(use)} <code>${use.text}</code>`),
     ),
     section(
       'proof',
@@ -62,7 +63,7 @@ export function reviewPage(planned: ChangeSet, runs: WantedRuns, frame: PageFram
 /** A refusal as such a page: why a change cannot be made, and what to do by hand. */
 export function refusalPage(parts: ProblemParts, frame: PageFrame): string {
   const { what, where, why, next, handwork } = parts;
-  const place = where && `${where.file}${where.line === undefined ? '' : `:${where.line}`}`;
+  const place = where && placeInWords(where);
   return document({
     title: what,
     lead: 'Refused: nothing was changed.',
@@ -122,12 +123,10 @@ function document({ title, lead, frame, sections }: Page): string {
 }
 
 function extras({ parts }: ChangeSet): Content {
-  const all = new Map<string, string[]>();
-  for (const { extras: own = [] } of parts)
-    for (const { name, files } of own) all.set(name, [...(all.get(name) ?? []), ...files]);
+  const all = extrasByName(parts);
   if (all.size === 0) return undefined;
   return [
-    list([...all], ([name, files]) => html`<code>${name}</code> in ${[...new Set(files)].join(', ')}`),
+    list([...all], ([name, files]) => html`<code>${name}</code> in ${files.join(', ')}`),
     html`<p class="quiet">It works without these: <code>--without NAME</code> leaves one out.</p>`,
   ];
 }
@@ -139,11 +138,4 @@ function routes({ routes: all = [] }: ChangeSet): Content {
     come.length > 0 ? [html`<p>New:</p>`, list(come, (one) => html`<code>${one}</code>`)] : undefined,
     gone.length > 0 ? [html`<p>Removed:</p>`, list(gone, (one) => html`<code>${one}</code>`)] : undefined,
   ]);
-}
-
-function list<Item>(items: readonly Item[], shown: (item: Item) => Content): Html | undefined {
-  if (items.length === 0) return undefined;
-  return html`<ul>
-    ${items.map((item) => html`<li>${shown(item)}</li>`)}
-  </ul>`;
 }

@@ -1,6 +1,6 @@
 import type { AttachedPart, ChangeSet } from '../../core/change/change-set.ts';
-import { SOURCES } from '../render/parts.ts';
-import { sizeInWords } from '../render/size-in-words.ts';
+import prettyBytes from 'pretty-bytes';
+import { adoptedPlaces, folderInWords, sourceInWords, useInWords } from '../render/words.ts';
 import { html, type Content, type Html } from './html.ts';
 
 /** A section of a page, with the name that leads to it. */
@@ -21,20 +21,23 @@ export function section(id: string, heading: string, body: Content): Section | u
   return { id, heading, markup: shown };
 }
 
+/** Items as a list; nothing where there are none. */
+export function list<Item>(items: readonly Item[], shown: (item: Item) => Content): Html | undefined {
+  return items.length === 0
+    ? undefined
+    : html`<ul>
+        ${items.map((item) => html`<li>${shown(item)}</li>`)}
+      </ul>`;
+}
+
 /** Where integrations go, by which way, and why by this one. */
 export function partsSection(parts: readonly AttachedPart[]): Section | undefined {
-  const items = parts.map(
-    (part) => html`<li><strong>${part.title}</strong> ${placeOf(part)}${reasonsOf(part)}${placesOf(part)}</li>`,
-  );
-  return section(
-    'what',
-    'What it does',
-    parts.length === 0
-      ? undefined
-      : html`<ul class="plain">
-          ${items}
-        </ul>`,
-  );
+  const shown = (part: AttachedPart): Content => [
+    html`<strong>${part.title}</strong> ${placeOf(part)}`,
+    list(reasonsOf(part), (one) => html`<span class="quiet">${one}</span>`),
+    adoptedOf(part),
+  ];
+  return section('what', 'What it does', list(parts, shown));
 }
 
 function placeOf({ workspaceName, stack, side, way, adopted }: AttachedPart): string {
@@ -43,103 +46,60 @@ function placeOf({ workspaceName, stack, side, way, adopted }: AttachedPart): st
   return `goes to ${workspaceName} (${stack}${of}) ${way}.`;
 }
 
-function reasonsOf({ wayReason, settings }: AttachedPart): Content {
-  const reasons = [...(wayReason?.split('; ') ?? []), ...(settings === undefined ? [] : [`Settings ${settings}.`])];
-  return reasons.length === 0
-    ? undefined
-    : html`<ul>
-        ${reasons.map((one) => html`<li class="quiet">${one}</li>`)}
-      </ul>`;
+function reasonsOf({ wayReason, settings }: AttachedPart): string[] {
+  return [...(wayReason?.split('; ') ?? []), ...(settings === undefined ? [] : [`Settings ${settings}.`])];
 }
 
-function placesOf({ adopted }: AttachedPart): Content {
-  if (!adopted) return undefined;
-  const rows = adopted.places.map(
-    ({ file, line, what }) => html`<li><code>${line === undefined ? file : `${file}:${line}`}</code> ${what}</li>`,
-  );
-  const left = adopted.suggested.map((one) => html`<li><code>${one}</code></li>`);
+/** Where it stands that was set up by hand, and what would round it off. */
+function adoptedOf(part: AttachedPart): Content {
+  const { suggested = [] } = part.adopted ?? {};
   return [
-    html`<ul>
-      ${rows}
-    </ul>`,
-    left.length > 0
-      ? html`<p>Left out; <code>--complete</code> puts it in:</p>
-          <ul>
-            ${left}
-          </ul>`
-      : undefined,
+    list(adoptedPlaces(part), ({ place, what }) => html`<code>${place}</code> ${what}`),
+    suggested.length > 0 ? html`<p>Left out; <code>--complete</code> puts it in:</p>` : undefined,
+    list(suggested, (one) => html`<code>${one}</code>`),
   ];
 }
 
 /** What was chosen, and by whom. */
 export function choicesSection(parts: readonly AttachedPart[]): Section | undefined {
   const rows = parts.flatMap(({ integration, workspaceName, choices = [] }) =>
-    choices.map(({ key, value, source, why }) => [
+    choices.map(({ key, value, ...answer }) => [
       html`<code>${integration}.${key}</code>`,
-      ...(parts.length > 1 ? [workspaceName] : []),
+      workspaceName,
       value === '' ? 'none' : value,
-      why === undefined ? SOURCES[source] : `${SOURCES[source]}: ${why}`,
+      sourceInWords(answer),
     ]),
   );
-  const heads = ['Choice', ...(parts.length > 1 ? ['Workspace'] : []), 'Answer', 'Why'];
-  return section('choices', 'Choices', tableOf(heads, rows));
+  return section('choices', 'Choices', tableOf(['Choice', WORKSPACE, 'Answer', 'Why'], rows));
 }
 
-/** The packages, and why each is what it is. */
-export function packagesSection(parts: readonly AttachedPart[]): Section | undefined {
-  const rows = parts.flatMap(({ workspaceName, packages }) =>
-    packages.map((one) => [
+/** The packages, and why each is what it is; then those that go. */
+export function packagesSection({ parts, dropped }: Pick<ChangeSet, 'parts' | 'dropped'>): Section | undefined {
+  const rows = parts.flatMap((part) =>
+    part.packages.map((one) => [
       html`<code>${one.name}</code>`,
       one.version,
-      one.declared ? 'there already' : `${one.use}, as ${one.range}`,
-      ...(parts.length > 1 ? [workspaceName] : []),
+      useInWords(one, part),
+      part.workspaceName,
       one.license ?? '',
-      one.unpackedBytes === undefined ? '' : sizeInWords(one.unpackedBytes),
+      one.unpackedBytes === undefined ? '' : prettyBytes(one.unpackedBytes),
       one.reason,
     ]),
   );
-  const where = parts.length > 1 ? ['Workspace'] : [];
-  return section(
-    'packages',
-    'Packages',
-    tableOf(['Package', 'Version', 'Declared', ...where, 'License', 'Unpacked', 'Why'], rows),
-  );
+  return section('packages', 'Packages', [
+    tableOf(['Package', 'Version', 'Declared', WORKSPACE, 'License', 'Unpacked', 'Why'], rows),
+    list(dropped, ({ name, workspace }) => html`<code>${name}</code> is removed from ${folderInWords(workspace)}`),
+  ]);
 }
 
-/** What leaves a manifest, what the app has made and goes, and what stays by hand. */
-export function leavingSection({ dropped, data = [], staying = [] }: ChangeSet): Section | undefined {
-  const rows = [
-    ...dropped.map(({ name, workspace }) => html`<li><code>${name}</code> leaves ${placeName(workspace)}</li>`),
-    ...data.map((file) => html`<li><code>${file}</code> goes, and cannot be brought back</li>`),
-    ...staying.flatMap(({ title, workspaceName, places }) =>
-      places.map(
-        ({ file, line, what }) =>
-          html`<li>
-            ${title} in ${workspaceName} stays by hand:
-            <code>${line === undefined ? file : `${file}:${line}`}</code> ${what}
-          </li>`,
-      ),
-    ),
-  ];
-  return section(
-    'leaves',
-    'What goes and stays',
-    rows.length === 0
-      ? undefined
-      : html`<ul>
-          ${rows}
-        </ul>`,
-  );
-}
-
-function placeName(workspace: string): string {
-  return workspace === '.' ? 'the root' : workspace;
-}
+const WORKSPACE = 'Workspace';
 
 function tableOf(heads: readonly string[], rows: readonly (readonly Content[])[]): Content {
   if (rows.length === 0) return undefined;
-  // A column that is empty in every row says nothing.
-  const used = heads.map((_, index) => rows.some((row) => row[index] !== ''));
+  // A column that is empty in every row says nothing, nor does the one workspace that all is for.
+  const used = heads.map(
+    (head, index) => new Set(rows.map((row) => row[index])).size > 1 || isTold(head, rows[0]?.[index]),
+  );
   const kept = <Item>(items: readonly Item[]): Item[] => items.filter((_, index) => used[index]);
   return html`<table>
     <thead>
@@ -156,4 +116,8 @@ function tableOf(heads: readonly string[], rows: readonly (readonly Content[])[]
       )}
     </tbody>
   </table>`;
+}
+
+function isTold(head: string, only: Content): boolean {
+  return head !== WORKSPACE && only !== '';
 }

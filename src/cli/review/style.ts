@@ -20,7 +20,6 @@ h2 { font-size: 1.2rem; margin: 2rem 0 .5rem; border-bottom: 1px solid var(--lin
 h3 { display: inline; font: 600 .95rem/1.5 ui-monospace, monospace; overflow-wrap: anywhere; }
 p { margin: .25rem 0; }
 ul { margin: .25rem 0; padding-left: 1.25rem; }
-.plain { list-style: none; padding-left: 0; }
 .lead { font-size: 1.1rem; }
 .quiet { color: var(--quiet); }
 a { color: var(--link); }

@@ -44,6 +44,11 @@ export interface ChosenPackage extends PublishedFacts {
   scriptIgnored?: boolean | undefined;
 }
 
+/** A version of a package, as what is told of it is found by. */
+export function versionMark({ name, version }: { name: string; version: string }): string {
+  return `${name}@${version}`;
+}
+
 /** What is published of a version beside what it is chosen by, as far as it is known. */
 export interface PublishedFacts {
   /** As its makers write it: an SPDX expression where they follow the rule. */
@@ -209,7 +214,7 @@ export interface Work {
   namespacesOf?(reader: Reader, root: string, folder: string, name: string): string[];
   /** What is known to be wrong with chosen versions, in words: the worst first. */
   advisories(host: HostPackages, chosen: readonly { name: string; version: string }[]): Promise<string[]>;
-  /** What is published of chosen versions, by the names of the packages; nothing is thrown where it cannot be had. */
+  /** What is published of chosen versions, each given once, by their marks; nothing is thrown where it cannot be had. */
   published(
     host: HostPackages,
     chosen: readonly Pick<ChosenPackage, 'name' | 'version' | 'workspace'>[],

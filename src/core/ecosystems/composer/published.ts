@@ -1,6 +1,6 @@
 import path from 'node:path';
 import { COMPOSER, ecosystemOf } from '../marks.ts';
-import type { ChosenPackage, HostPackages, PublishedFacts } from '../work.ts';
+import { versionMark, type ChosenPackage, type HostPackages, type PublishedFacts } from '../work.ts';
 import { plainVersion } from './versions.ts';
 
 /** The licenses of the packages that are chosen, as the repositories have told already (composer.json schema, "license"); they tell no sizes. */
@@ -13,7 +13,7 @@ export async function publishedOf(
     const source = await doors.sources.composer(path.join(host.root, workspace));
     const release = source.known(name)?.releases.find((one) => plainVersion(one.version) === version);
     const license = licenseIn(release?.raw.license);
-    if (license !== undefined) found.set(name, { license });
+    if (license !== undefined) found.set(versionMark({ name, version }), { license });
   }
   return found;
 }

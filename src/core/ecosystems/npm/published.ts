@@ -2,7 +2,7 @@ import type { Readable } from 'node:stream';
 import type registryFetch from 'npm-registry-fetch';
 import { recordOf } from '../../records.ts';
 import { ecosystemOf, NPM } from '../marks.ts';
-import type { ChosenPackage, HostPackages, PublishedFacts } from '../work.ts';
+import { versionMark, type ChosenPackage, type HostPackages, type PublishedFacts } from '../work.ts';
 
 type Fetch = typeof registryFetch;
 
@@ -61,7 +61,7 @@ export async function publishedOf(
   if (own.length === 0) return new Map();
   const registry = await doors.sources.npm(host.root);
   const told = await Promise.all(
-    own.map(async ({ name, version }) => [name, await registry.published?.(name, version)] as const),
+    own.map(async (one) => [versionMark(one), await registry.published?.(one.name, one.version)] as const),
   );
-  return new Map(told.flatMap(([name, facts]) => (facts ? [[name, facts] as const] : [])));
+  return new Map(told.flatMap(([mark, facts]) => (facts ? [[mark, facts] as const] : [])));
 }

@@ -19,10 +19,10 @@ function refuseOddSettings(hostRoot: string): void {
   });
 }
 
-// What is known to be wrong with a version is asked for again after an hour.
-const ADVISORIES_MS = 3600_000;
+// What is known to be wrong with a version is asked for again after an hour, and so is what was not told.
+const HOUR_MS = 3600_000;
 // A version that is published stays as it is.
-const PUBLISHED_MS = 365 * 24 * 3600_000;
+const YEAR_MS = 365 * 24 * HOUR_MS;
 
 /** The registry of a host: what is kept and fresh first, else what the network says; offline what is kept, however old. */
 export function openRegistry(
@@ -62,7 +62,7 @@ export function openRegistry(
       const kept = cache.advisories(versions, Date.now());
       if (kept) return kept;
       const told = await (await network()).advisories(versions);
-      if (told) cache.keepAdvisories(versions, told, Date.now() + ADVISORIES_MS);
+      if (told) cache.keepAdvisories(versions, told, Date.now() + HOUR_MS);
       return told ?? [];
     },
     async published(name, version) {
@@ -70,7 +70,7 @@ export function openRegistry(
       if (kept || offline) return kept;
       const told = await (await network()).published(name, version);
       const isTold = told?.license !== undefined || told?.unpackedBytes !== undefined;
-      if (told) cache.keepPublished(name, version, told, Date.now() + (isTold ? PUBLISHED_MS : ADVISORIES_MS));
+      if (told) cache.keepPublished(name, version, told, Date.now() + (isTold ? YEAR_MS : HOUR_MS));
       return told;
     },
     async packageSettings() {

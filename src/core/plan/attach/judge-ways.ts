@@ -6,6 +6,7 @@ import type { Joint } from '../../joints/joint.ts';
 import { objectionsTo } from '../../facts/conditions.ts';
 import { lacking } from '../../facts/conditions.ts';
 import { settleWay } from '../../facts/settle.ts';
+import { placeInWords } from '../../text/place-in-words.ts';
 
 /** What is said of a way on a workspace by what is there, before any version is looked up. */
 export type Judgement =
@@ -32,7 +33,7 @@ export function explain(judgement: Judgement): string {
   if (judgement.verdict === 'fits') return 'fits';
   if (judgement.verdict === 'unfit') return judgement.reasons.join('; ');
   return judgement.joints
-    .map(({ file, line, refusal }) => `${place(file, line)}: ${refusal?.reason ?? 'cannot be reached'}`)
+    .map((joint) => `${placeInWords(joint)}: ${joint.refusal?.reason ?? 'cannot be reached'}`)
     .join('; ');
 }
 
@@ -94,8 +95,4 @@ function foreignTo(
       ? `it needs ${titles} packages, and ${workspace.name} has no ${manifests.join(' or ')}`
       : `it needs ${titles} packages, which ${title} does not use`,
   ];
-}
-
-function place(file: string, line: number | undefined): string {
-  return line === undefined ? file : `${file}:${line}`;
 }

@@ -1,6 +1,5 @@
 import { decide } from './decide.ts';
 import { ledgerFile } from '../../ledger/record.ts';
-import { withPublished } from './published-facts.ts';
 import { packageWarnings } from './package-warnings.ts';
 import { ALL_WORK } from '../../ecosystems/works.ts';
 import { type SecretNeed } from '../../change/change-set.ts';
@@ -91,7 +90,7 @@ async function planInTurn(
   return {
     kind: 'attach',
     title: changeTitle('attach', parts),
-    parts: await withPublished(context, parts),
+    parts,
     files: joined,
     dropped: [],
     installs: installSteps(context, joined, 'installs the packages and updates the lockfile'),
