@@ -1,9 +1,9 @@
 // Benchmarks: ratios measured side by side on this machine, never absolute limits. Run: npm run bench
-import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { projectRoot, registryEnvironment } from '../demo/registry/open.ts';
+import { startRegistry } from '../demo/registry/start.ts';
 import { benchEditing } from './editing.ts';
 import { benchHand } from './hand.ts';
 import { benchScale } from './scale.ts';
@@ -31,18 +31,4 @@ try {
 } finally {
   registry.stop();
   fs.rmSync(top, { recursive: true, force: true });
-}
-
-/** The registry is a process of its own: it must not share the time of what is measured. */
-function startRegistry(): Promise<{ url: string; stop: () => void }> {
-  const child = spawn(process.execPath, [path.join(root, 'build/registry.js'), '0'], {
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  return new Promise((done, failed) => {
-    child.on('error', failed);
-    child.stdout.on('data', (chunk: Buffer) => {
-      const url = /http:\S+/.exec(chunk.toString())?.[0];
-      if (url) done({ url, stop: () => child.kill() });
-    });
-  });
 }

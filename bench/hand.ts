@@ -1,7 +1,7 @@
 // What somebody waits for who types a command: on the demo project with its packages installed, beside a bare start of Node.js.
 import { spawnSync } from 'node:child_process';
-import fs from 'node:fs';
 import path from 'node:path';
+import { copyDemoHost } from '../demo/copy-host.ts';
 import { commitAsIs } from './monorepo.ts';
 import { inPairs, pairsOf, timed, type Row } from './timing.ts';
 
@@ -23,7 +23,7 @@ const NOTE_MEMORY = `data:text/javascript,${encodeURIComponent(
 /** Times the commands that people type, and the memory that a preview takes. */
 export function benchHand(root: string, top: string, env: NodeJS.ProcessEnv): Row[] {
   const program = path.join(root, 'dist/ligament.js');
-  const cwd = installedHost(root, top, env);
+  const cwd = installedHost(top, env);
   const ligament = (args: readonly string[]): number => timed(process.execPath, [program, ...args], { cwd, env });
   const bare = (): number => timed(process.execPath, ['-e', '0'], { cwd, env });
   // Asked once: what the registry says holds for a while.
@@ -44,12 +44,9 @@ export function benchHand(root: string, top: string, env: NodeJS.ProcessEnv): Ro
 }
 
 /** The demo project, committed and with its packages. */
-function installedHost(root: string, top: string, env: NodeJS.ProcessEnv): string {
+function installedHost(top: string, env: NodeJS.ProcessEnv): string {
   const host = path.join(top, 'installed');
-  fs.cpSync(path.join(root, 'demo/allotment'), host, {
-    recursive: true,
-    filter: (file) => !/(node_modules|dist|office)$/.test(file),
-  });
+  copyDemoHost(host);
   timed('npm', ['install', '--no-audit', '--no-fund'], { cwd: host, env });
   commitAsIs(host, ['node_modules']);
   return host;

@@ -6,6 +6,7 @@ import path from 'node:path';
 import { nodeMachine } from '../src/core/doors/node-machine.ts';
 import { openRegistry } from '../src/core/ecosystems/npm/registry.ts';
 import type { NpmQuestion as Question } from '../src/core/ecosystems/npm/question.ts';
+import { copyDemoHost } from '../demo/copy-host.ts';
 import { makeMonorepo } from './monorepo.ts';
 import { inPairs, pairsOf, timed, type Row } from './timing.ts';
 
@@ -40,7 +41,7 @@ export async function benchScale(root: string, top: string, environment: NodeJS.
   return [
     ...benchWorkspaces(top, program, environment),
     benchEverywhere(top, program, environment),
-    ...benchOwnWork(root, top, program, environment),
+    ...benchOwnWork(top, program, environment),
     await benchResolver(top, environment),
   ];
 }
@@ -96,7 +97,7 @@ function benchEverywhere(top: string, program: string, env: NodeJS.ProcessEnv): 
  * An attach's own work: its whole time less that of the package manager inside it, without a proof, beside a bare start of Node.js. Into a
  * fresh clone, and where all is installed.
  */
-function benchOwnWork(root: string, top: string, program: string, env: NodeJS.ProcessEnv): Row[] {
+function benchOwnWork(top: string, program: string, env: NodeJS.ProcessEnv): Row[] {
   const host = path.join(top, 'allotment');
   const clock = managerWithClock(top);
   const own: NodeJS.ProcessEnv = { ...env, PATH: `${clock.folder}${path.delimiter}${env.PATH ?? ''}` };
@@ -106,8 +107,7 @@ function benchOwnWork(root: string, top: string, program: string, env: NodeJS.Pr
   };
   const fresh = (): void => {
     fs.rmSync(host, { recursive: true, force: true });
-    const filter = (file: string): boolean => !/(node_modules|dist|office)$/.test(file);
-    fs.cpSync(path.join(root, 'demo/allotment'), host, { recursive: true, filter });
+    copyDemoHost(host);
   };
   return ['freshly cloned', 'that is installed'].map((situation) => {
     const pairs = pairsOf(

@@ -5,8 +5,8 @@ const HEADS = ['What', 'Ratio (quartiles)', 'Measured', 'Goal', ''];
 
 const WHERE_TIME_GOES = `## Where the time goes
 
-A command first pays for the start of Node.js and for its own code. The program is bundled into parts, each loaded when it is needed, and what V8
-compiles of a part is kept in the user's cache (beside the program where that was built here): this is what \`--version\`, \`--help\` and most of \`survey\` come to.
+A command first pays for the start of Node.js and for its own code. The program is bundled into chunks, each loaded when it is needed, and what V8
+compiles of a chunk is kept in the user's cache (beside the program where that was built here): this is what \`--version\`, \`--help\` and most of \`survey\` come to.
 \`survey\` then reads manifests, settings and the modules that joints are in, while git tells the state of the work tree. \`browse\` holds every way of every definition
 against every side of every workspace; most of that goes into reading PHP and YAML of workspaces that have them. A preview adds the choice of versions and the
 edits; it asks nobody while what the registry said is fresh. Beside the package manager's run and a proof, an attach costs what its preview does and a few flushes to the disk.

@@ -3,6 +3,7 @@ import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { copyDemoHost } from './copy-host.ts';
 import { composerHome, installPhpShelf } from './registry/php-shelf.ts';
 import { openProjectRegistry, projectRoot, registryEnvironment } from './registry/open.ts';
 
@@ -34,10 +35,7 @@ try {
 
 async function demonstrate(): Promise<void> {
   say('A project of its own: the site of an allotment-garden society, with its packages installed and all committed.');
-  fs.cpSync(path.join(root, 'demo/allotment'), host, {
-    recursive: true,
-    filter: (file) => !/(node_modules|dist|vendor|var)$/.test(file),
-  });
+  copyDemoHost(host, ['node_modules', 'dist', 'vendor', 'var']);
   await run('npm', ['install', '--no-audit', '--no-fund', '--loglevel=error'], true);
   if (hasPhp) {
     const list = fs.readFileSync(path.join(root, 'demo/shelf/office/packages.json'), 'utf8');

@@ -4,8 +4,8 @@ import { createHash } from 'node:crypto';
 import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
-import { compileAhead } from './compile-ahead.mjs';
-import { partScript } from './part-script.mjs';
+import { spawnSync } from 'node:child_process';
+import { chunkScript } from './chunk-script.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const { version } = JSON.parse(readFileSync(`${root}package.json`, 'utf8'));
@@ -64,11 +64,12 @@ writeMaps(maps);
 async function buildProgram() {
   const outdir = path.join(root, 'dist');
   rmSync(outdir, { recursive: true, force: true });
+  // What Node.js itself starts is a module; the rest is loaded by the first, as chunks.
+  const started = ['ligament', 'formatter-worker'];
   const late = new Map([
-    [path.join(root, 'src/cli/main.ts'), 'ligament'],
+    [path.join(root, 'src/cli/main.ts'), started[0]],
+    [path.join(root, 'src/core/measure/formatter-worker.ts'), started[1]],
     [path.join(root, 'src/cli/commands.ts'), 'commands'],
-    // Started as a process of its own.
-    [path.join(root, 'src/core/measure/formatter-worker.ts'), 'formatter-worker'],
   ]);
   const maps = new Map();
   const inputs = new Set();
@@ -111,9 +112,9 @@ async function buildProgram() {
       legalComments: 'none',
     });
     const [map, code] = ['.js.map', '.js'].map((ending) => outputFiles.find((one) => one.path.endsWith(ending)));
-    // What is started by Node.js itself is a module.
-    const isModule = ['ligament', 'formatter-worker'].includes(name);
-    const made = isModule ? { script: code.contents, map: map.contents } : partScript(name, code.text, map.text);
+    const made = started.includes(name)
+      ? { script: code.contents, map: map.contents }
+      : chunkScript(name, code.text, map.text);
     writeInto(code.path, made.script);
     maps.set(`${name}.js.map`, made.map);
     checkLean(name, metafile);
@@ -125,24 +126,20 @@ async function buildProgram() {
 /** Reads and checks the definitions that ship, under the names that the program looks for: nobody has to wait for that again. */
 async function checkDefinitions() {
   // It finds packages by where it lies.
-  const loader = path.join(root, 'node_modules/.cache/parts.mjs');
-  await build({ ...common, entryPoints: ['src/cli/parts.ts'], outfile: loader });
-  const { Parts } = await import(pathToFileURL(loader).href);
-  const parts = new Parts(pathToFileURL(path.join(root, 'dist/ligament.js')).href, []);
-  const part = (name) => parts.load(`./${name}.js`);
-  const [{ parseDefinition }, { PROOF_KINDS }] = await Promise.all([part('parse-definition'), part('kinds')]);
+  const loader = path.join(root, 'node_modules/.cache/chunks.mjs');
+  await build({ ...common, entryPoints: ['src/cli/chunks.ts'], outfile: loader });
+  const { Chunks } = await import(pathToFileURL(loader).href);
+  const chunks = new Chunks(pathToFileURL(path.join(root, 'dist/ligament.js')).href, []);
+  const load = (name) => chunks.load(`./${name}.js`);
+  const [{ parseDefinition }, { PROOF_KINDS }] = await Promise.all([load('parse-definition'), load('kinds')]);
   const { outputFiles } = await build({ ...common, write: false, entryPoints: ['src/core/definition/kept-name.ts'] });
-  const { keptName } = await import(evaluated(outputFiles[0].text));
+  const { keptName } = await import(`data:text/javascript,${encodeURIComponent(outputFiles[0].text)}`);
   const schema = JSON.parse(common.define.LIGAMENT_SCHEMA);
   for (const id of readdirSync(path.join(root, 'catalog'))) {
     const text = readFileSync(path.join(root, 'catalog', id, 'integration.yaml'), 'utf8');
     const definition = parseDefinition(text, `${id}/integration.yaml`, PROOF_KINDS);
     writeInto(path.join(root, 'dist/definitions', keptName(schema, text)), JSON.stringify(definition));
   }
-}
-
-function evaluated(text) {
-  return `data:text/javascript,${encodeURIComponent(text)}`;
 }
 
 /** A library that is handed on as a whole comes with all that it has: a part of the program then takes three times as long to load. */
@@ -186,6 +183,7 @@ async function buildTools() {
   const tools = {
     demo: 'demo/run.ts',
     registry: 'demo/registry/main.ts',
+    'compile-ahead': 'demo/compile-ahead.ts',
     bench: 'bench/bench.ts',
     corpus: 'test/corpus/run.ts',
     stacks: 'test/stacks/run.ts',
@@ -208,6 +206,9 @@ async function buildTools() {
   writeInto(path.join(outdir, 'maps/runner.json'), JSON.stringify([...sources].sort()));
 }
 
-// Where the registry of the demo has nothing to offer, or is not there, the program compiles itself when it is run.
-const offers = ['build/registry.js', 'demo/shelf/web/node_modules', 'demo/shelf/api/node_modules'];
-if (offers.every((one) => existsSync(path.join(root, one)))) await compileAhead(root);
+// Where the registry of the demo has nothing to offer the program compiles itself when it is run.
+const needed = ['build/compile-ahead.js', 'demo/shelf/web/node_modules', 'demo/shelf/api/node_modules'];
+if (needed.every((one) => existsSync(path.join(root, one)))) {
+  const { status } = spawnSync(process.execPath, [path.join(root, needed[0])], { stdio: 'inherit' });
+  if (status !== 0) process.exit(1);
+}

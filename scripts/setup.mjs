@@ -73,6 +73,8 @@ function buildIfNeeded() {
     'src',
     'demo/registry',
     'demo/run.ts',
+    'demo/copy-host.ts',
+    'demo/compile-ahead.ts',
     'bench',
     'test/corpus',
     'test/stacks/run.ts',

@@ -6,7 +6,7 @@ import { cacheFolder } from '../core/doors/cache-folder.ts';
 import { takeSecrets } from './given-secrets.ts';
 import { fitsNode } from './node-version.ts';
 import { version } from './version.ts';
-import { Parts } from './parts.ts';
+import { Chunks } from './chunks.ts';
 import { guardStreams } from './streams.ts';
 
 const args = process.argv.slice(2);
@@ -20,8 +20,8 @@ if (!fitsNode(process.versions.node)) {
   process.stdout.write(`${version()}\n`);
 } else {
   const beside = fileURLToPath(new URL('./compiled', import.meta.url));
-  const parts = new Parts(import.meta.url, [beside, path.join(cacheFolder(process.env), 'compiled')]);
-  const { run } = (await parts.load('./commands.js')) as unknown as typeof import('./commands.ts');
+  const chunks = new Chunks(import.meta.url, [beside, path.join(cacheFolder(process.env), 'compiled')]);
+  const { run } = (await chunks.load('./commands.js')) as unknown as typeof import('./commands.ts');
   process.exitCode = await run(args);
-  parts.keep();
+  chunks.keep();
 }

@@ -1,18 +1,10 @@
 import fs from 'node:fs';
 import { afterEach, describe, expect, it } from 'vitest';
 import { Garden, gardenManifest } from '../support/garden.ts';
+import { KIT_HEAD } from '../support/kit-definition.ts';
 import { typed } from '../support/typed.ts';
 
-const DEFINITION = `format: 1
-integration: garden-kit
-title: Garden kit
-kind: environment
-about: Only for tests.
-ways:
-  packages:
-    title: by its packages
-    packages:
-      twine: { range: ^1, section: development }
+const DEFINITION = `${KIT_HEAD}      twine: { range: ^1, section: development }
     files:
       - { file: twine.txt, text: "knots\\n" }
       - { file: notes/hints.txt, optional: true, text: "hints\\n" }

@@ -32,7 +32,18 @@ function examplesIn(page: string): Example[] {
   return examples;
 }
 
+/** The project that examples are for, with the program on the path of its shell. */
 function opened(on: string): TestHost {
+  const one = made(on);
+  const folder = path.join(path.dirname(one.root), 'bin');
+  fs.mkdirSync(folder);
+  const program = `#!/bin/sh\nexec '${process.execPath}' '${PROGRAM}' "$@"\n`;
+  fs.writeFileSync(path.join(folder, 'ligament'), program, { mode: 0o755 });
+  one.environment.PATH = `${folder}${path.delimiter}${process.env.PATH ?? ''}`;
+  return one;
+}
+
+function made(on: string): TestHost {
   if (on === 'demo') return installedDemoHost();
   const package_ = { bin: ['bin/tool'], files: { 'bin/tool': "#!/usr/bin/env php\n<?php\necho 'done';\n" } };
   const offered = { 'phpunit/phpunit': { '11.5.46': package_, '12.5.4': package_ } };
@@ -45,19 +56,9 @@ function opened(on: string): TestHost {
       },
       offered,
     );
-  const made = new PhpHost({}, offered);
-  fs.cpSync(path.join(projectRoot(), 'test/stacks/hosts', on), made.root, { recursive: true });
-  return made;
-}
-
-/** A shell with the program on its path. */
-function typed(one: TestHost, line: string): ReturnType<TestHost['run']> {
-  const folder = path.join(path.dirname(one.root), 'bin');
-  fs.mkdirSync(folder, { recursive: true });
-  const program = path.join(folder, 'ligament');
-  fs.writeFileSync(program, `#!/bin/sh\nexec '${process.execPath}' '${PROGRAM}' "$@"\n`, { mode: 0o755 });
-  one.environment.PATH = `${folder}${path.delimiter}${(process.env.PATH ?? '').replaceAll(`${folder}${path.delimiter}`, '')}`;
-  return one.run('sh', ['-c', line]);
+  const real = new PhpHost({}, offered);
+  fs.cpSync(path.join(projectRoot(), 'test/stacks/hosts', on), real.root, { recursive: true });
+  return real;
 }
 
 describe('every example of the how-to pages does what it says', () => {
@@ -71,7 +72,7 @@ describe('every example of the how-to pages does what it says', () => {
         host = opened(example.on);
         on = example.on;
       }
-      const { status, stdout, stderr } = typed(host, example.line);
+      const { status, stdout, stderr } = host.run('sh', ['-c', example.line]);
       expect(status, `${example.line}\n${stdout}${stderr}`).toBe(example.status);
     }
     host?.remove();

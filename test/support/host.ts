@@ -4,6 +4,7 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { inject } from 'vitest';
+import { copyDemoHost } from '../../demo/copy-host.ts';
 import { projectRoot, registryEnvironment } from '../../demo/registry/open.ts';
 import { expectDocument } from './output-document.ts';
 import { runAsync, type Run } from './run-async.ts';
@@ -167,11 +168,7 @@ export class TestHost {
 /** A copy of the demo host, without anything installed, and without its workspace of PHP, which has hosts of its own (test/stacks). */
 export function demoHost(): TestHost {
   const host = new TestHost();
-  const source = path.join(projectRoot(), 'demo/allotment');
-  fs.cpSync(source, host.root, {
-    recursive: true,
-    filter: (file) => !/[\\/](node_modules|dist|package-lock\.json|office)$/.test(file),
-  });
+  copyDemoHost(host.root, ['node_modules', 'dist', 'package-lock.json', 'office']);
   return host;
 }
 

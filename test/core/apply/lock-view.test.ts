@@ -1,6 +1,8 @@
 import path from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { LOCK, viewLock } from '../../../src/core/apply/lock-view.ts';
+import type { Doors } from '../../../src/core/ports.ts';
+import type { MemoryFiles } from '../../support/memory-files.ts';
 import { memoryDoors, memoryHost, ROOT } from '../../support/memory-host.ts';
 
 const file = path.join(ROOT, LOCK);
@@ -13,13 +15,18 @@ const TEXT = {
   holder: { machine: 'shed', boot: '', namespace: '', pid: 4_000_000, started: '1' },
 };
 
+/** A host with a lock whose holder has ended. */
+function lockedHost(): { memory: MemoryFiles; doors: Doors } {
+  const memory = memoryHost();
+  memory.door.makeFolder(path.dirname(file));
+  memory.files.set(file, Buffer.from(JSON.stringify(TEXT)));
+  const doors = memoryDoors(memory);
+  return { memory, doors: { ...doors, processes: { ...doors.processes, state: () => 'ended' } } };
+}
+
 describe('a lock whose record is gone', () => {
   it('is free where it was given back while it was looked at', () => {
-    const memory = memoryHost();
-    memory.door.makeFolder(path.dirname(file));
-    memory.files.set(file, Buffer.from(JSON.stringify(TEXT)));
-    const doors = { ...memoryDoors(memory) };
-    doors.processes = { ...doors.processes, state: () => 'ended' };
+    const { memory, doors } = lockedHost();
     const { files } = doors;
     doors.files = {
       ...files,
@@ -34,11 +41,6 @@ describe('a lock whose record is gone', () => {
   });
 
   it('belongs to nobody who can be told where it stays', () => {
-    const memory = memoryHost();
-    memory.door.makeFolder(path.dirname(file));
-    memory.files.set(file, Buffer.from(JSON.stringify(TEXT)));
-    const doors = { ...memoryDoors(memory) };
-    doors.processes = { ...doors.processes, state: () => 'ended' };
-    expect(viewLock(doors, ROOT).state).toBe('lost');
+    expect(viewLock(lockedHost().doors, ROOT).state).toBe('lost');
   });
 });

@@ -1,17 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { parseDefinition } from '../../support/catalog.ts';
+import { KIT_HEAD } from '../../support/kit-definition.ts';
 import { Problem } from '../../../src/core/problem.ts';
 
-const GOOD = `format: 1
-integration: garden-kit
-title: Garden kit
-kind: environment
-about: Only for tests.
-ways:
-  packages:
-    title: by its packages
-    packages:
-      garden-kit: { range: ^1.0.0, section: development }
+const GOOD = `${KIT_HEAD}      garden-kit: { range: ^1.0.0, section: development }
     ties:
       - bundler.plugins:
           call: garden()

@@ -4,7 +4,7 @@ import path from 'node:path';
 import vm from 'node:vm';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { projectRoot } from '../../demo/registry/open.ts';
-import { partScript } from '../../scripts/part-script.mjs';
+import { chunkScript } from '../../scripts/chunk-script.mjs';
 import { TestHost } from '../support/host.ts';
 
 let top: string;
@@ -13,7 +13,7 @@ let host: TestHost;
 
 beforeAll(() => {
   // As it is installed: with nothing compiled beside it.
-  top = fs.mkdtempSync(path.join(os.tmpdir(), 'ligament-parts-'));
+  top = fs.mkdtempSync(path.join(os.tmpdir(), 'ligament-chunks-'));
   fs.cpSync(path.join(projectRoot(), 'dist'), path.join(top, 'dist'), {
     recursive: true,
     filter: (file) => path.basename(file) !== 'compiled',
@@ -54,7 +54,7 @@ describe('what is compiled of the program', () => {
     ['nothing', () => Buffer.alloc(0)],
     ['half of it', (whole: Buffer) => whole.subarray(0, whole.length >> 1)],
     ['another byte in it', (whole: Buffer) => Buffer.from(whole.map((byte, at) => (at === 5000 ? byte ^ 1 : byte)))],
-    ['that of another part', () => fs.readFileSync(path.join(kept(), 'commands'))],
+    ['that of another chunk', () => fs.readFileSync(path.join(kept(), 'commands'))],
   ])('is made anew where there is %s', (_, broken) => {
     const first = survey();
     const file = path.join(kept(), 'survey-command');
@@ -87,7 +87,7 @@ describe('what is compiled of the program', () => {
   });
 });
 
-describe('the script of a part', () => {
+describe('the script of a chunk', () => {
   const module = [
     `import fs, { readFileSync as read } from "node:fs";import * as path from "path";`,
     `let count = 0; const found = () => [read === fs.readFileSync, path.sep, count];`,
@@ -96,19 +96,19 @@ describe('the script of a part', () => {
   ].join('\n');
 
   it('does what the module does, with what it asks for handed to it', async () => {
-    const { script } = partScript('made', module, '{"mappings":"AAAA"}');
+    const { script } = chunkScript('made', module, '{"mappings":"AAAA"}');
     const asked: string[] = [];
     const body = new vm.Script(script).runInThisContext() as (...given: unknown[]) => Promise<Record<string, unknown>>;
     const load = (name: string): Promise<object> => Promise.resolve(asked.push(name) && {});
     const { createRequire } = await import('node:module');
-    const part = await body(load, createRequire(import.meta.url), { url: 'file:///here' }, '', '');
-    expect((part.found as () => unknown[])()).toEqual([true, path.sep, 1]);
-    expect(part.default).toBe(1);
+    const chunk = await body(load, createRequire(import.meta.url), { url: 'file:///here' }, '', '');
+    expect((chunk.found as () => unknown[])()).toEqual([true, path.sep, 1]);
+    expect(chunk.default).toBe(1);
     expect(asked).toEqual(['./other.js']);
   });
 
   it('moves nothing but a line down, which its map says', () => {
-    const { script, map } = partScript('made', module, '{"mappings":"AAAA"}');
+    const { script, map } = chunkScript('made', module, '{"mappings":"AAAA"}');
     const [, ...lines] = script.split('\n');
     module.split('\n').forEach((line, at) => expect(lines[at]).toHaveLength(line.length));
     for (const word of ['let count = 0', 'count += 1', 'const late'])
@@ -118,6 +118,6 @@ describe('the script of a part', () => {
 
   it.each(['export * from "node:fs";', 'const load__ = 1;', 'export { sep } from "node:path";'])(
     'is not made of %s',
-    (text) => expect(() => partScript('made', text, '{"mappings":""}')).toThrow('made'),
+    (text) => expect(() => chunkScript('made', text, '{"mappings":""}')).toThrow('made'),
   );
 });

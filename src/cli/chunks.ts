@@ -5,18 +5,18 @@ import { fileURLToPath, pathToFileURL } from 'node:url';
 import type vm from 'node:vm';
 import type zlib from 'node:zlib';
 
-// The parts of the built program are scripts (scripts/part-script.mjs makes them): what V8 has compiled of one is kept, so that it need not
-// be compiled again by every command (V8 embedder's guide, "code caching"; Node.js, `vm.Script`, `cachedData`).
+// The chunks of the built program are scripts (scripts/chunk-script.mjs makes them): what V8 has compiled of one is kept, so that it need not
+// be compiled again by every command (V8 embedder's guide, "code caching"; Node.js, `vm.Script`, `cachedData`). From Node.js 22.1 on `module.enableCompileCache` does that for modules: then this can go.
 
-type Part = Record<string, unknown>;
+type Exports = Record<string, unknown>;
 /** What a module of its own would have as `import.meta`. */
 interface Itself {
   url: string;
   resolve(this: void, specifier: string): string;
 }
 
-type Body = (load: Load, require: NodeJS.Require, itself: Itself, file: string, folder: string) => Promise<Part>;
-type Load = (specifier: string) => Promise<Part>;
+type Body = (load: Load, require: NodeJS.Require, itself: Itself, file: string, folder: string) => Promise<Exports>;
+type Load = (specifier: string) => Promise<Exports>;
 
 /** A script that was compiled here, since nothing was kept of it that fits. */
 interface Compiled {
@@ -25,20 +25,20 @@ interface Compiled {
   script: vm.Script;
 }
 
-// Asked for only where a part is loaded: what needs none is answered sooner.
+// Asked for only where a chunk is loaded: what needs none is answered sooner.
 const builtin = createRequire(import.meta.url);
 
-/** Loads the parts of the program, each once. */
-export class Parts {
+/** Loads the chunks of the program, each once. */
+export class Chunks {
   readonly #address: string;
   readonly #folder: string;
   readonly #require: NodeJS.Require;
   readonly #kept: readonly string[];
-  readonly #loaded = new Map<string, Promise<Part>>();
+  readonly #loaded = new Map<string, Promise<Exports>>();
   readonly #trusted = new Map<string, boolean>();
   readonly #compiled: Compiled[] = [];
 
-  /** `address` is that of the program (`file:`), beside which the parts lie; `kept` are folders with what was compiled. */
+  /** `address` is that of the program (`file:`), beside which the chunks lie; `kept` are folders with what was compiled. */
   constructor(address: string, kept: readonly string[]) {
     this.#address = address;
     this.#folder = fileURLToPath(new URL('.', address));
@@ -46,10 +46,10 @@ export class Parts {
     this.#kept = kept.map((folder) => path.join(folder, `${process.version}-${process.arch}`));
   }
 
-  /** A part of the program (`./name.js`), or a package. */
+  /** A chunk of the program (`./name.js`), or a package. */
   readonly load: Load = (specifier) => {
     const [, name] = /^\.\/([\w-]+)\.js$/.exec(specifier) ?? [];
-    if (name === undefined) return import(specifier) as Promise<Part>;
+    if (name === undefined) return import(specifier) as Promise<Exports>;
     const loaded = this.#loaded.get(name) ?? this.#read(name);
     this.#loaded.set(name, loaded);
     return loaded;
@@ -73,7 +73,7 @@ export class Parts {
     }
   }
 
-  #read(name: string): Promise<Part> {
+  #read(name: string): Promise<Exports> {
     const file = path.join(this.#folder, `${name}.js`);
     const source = fs.readFileSync(file);
     const kept = this.#keptOf(name, source);

@@ -1,4 +1,4 @@
-// Turns a bundled ES module into a script that a part of the program is loaded by (src/cli/parts.ts): only scripts can be compiled once
+// Turns a bundled ES module into a script that a chunk of the program is loaded as (src/cli/chunks.ts): only scripts can be compiled once
 // and for all. Nothing in it moves but one line down, so that its source map stays true.
 import { builtinModules } from 'node:module';
 import { parseSync } from 'oxc-parser';
@@ -6,7 +6,7 @@ import { parseSync } from 'oxc-parser';
 const BUILTIN = new Set(builtinModules);
 
 /** The script of a module, and its source map. Throws an Error for what such a script cannot have. */
-export function partScript(name, text, map) {
+export function chunkScript(name, text, map) {
   for (const taken of ['load__', 'itself__']) if (text.includes(taken)) throw new Error(`${name} has "${taken}" in it`);
   const { module, errors } = parseSync(`${name}.mjs`, text);
   if (errors.length > 0) throw new Error(`${name}: ${errors[0].message}`);
@@ -22,7 +22,7 @@ export function partScript(name, text, map) {
   for (const { start, end, entries } of module.staticExports) {
     edits.push({ start, end, put: '' });
     for (const { exportName, localName, moduleRequest } of entries) {
-      if (moduleRequest || exportName.kind !== 'Name') throw new Error(`${name} exports in a way that no part does`);
+      if (moduleRequest || exportName.kind !== 'Name') throw new Error(`${name} exports in a way that no chunk does`);
       tail.push(`get ${exportName.name}(){return ${localName.name}}`);
     }
   }
