@@ -15,8 +15,9 @@ export default defineConfig({
     include: ['test/**/*.test.ts'],
     exclude: ['**/node_modules/**', 'test/stacks/hosts/**'],
     globalSetup: ['test/support/registry-setup.ts'],
-    testTimeout: 180_000,
-    hookTimeout: 180_000,
+    // What hangs ends here; a slow machine does not.
+    testTimeout: 600_000,
+    hookTimeout: 600_000,
     // Package managers and bundlers run in the tests: more at once than the machine has cores only makes them wait.
     maxWorkers: 2,
     sequence: { sequencer: LongestFirst },

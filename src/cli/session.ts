@@ -12,7 +12,7 @@ import { nodeMachine } from '../core/doors/node-machine.ts';
 import { nodeProcesses } from '../core/doors/node-processes.ts';
 import type { Watch } from './progress.ts';
 import type { ViewDoors } from '../core/apply/lock-view.ts';
-import type { Doors } from '../core/ports.ts';
+import type { Doors, ToolDoor } from '../core/ports.ts';
 
 /** Options that every command has. */
 export interface GlobalOptions {
@@ -77,7 +77,18 @@ export function openDoors({
       const { fetchedTool } = await import('../core/ecosystems/npm/fetched-tool.ts');
       return fetchedTool(name, version, process.env, offline);
     }),
+    tools: toolDoor(offline),
     environment: process.env,
+  };
+}
+
+/** Loaded only where something is tried. */
+function toolDoor(offline: boolean): ToolDoor {
+  return {
+    async run(task) {
+      const { composerTools } = await import('../core/ecosystems/composer/tool-run.ts');
+      return composerTools(nodeProcesses, { environment: process.env, offline }).run(task);
+    },
   };
 }
 

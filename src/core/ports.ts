@@ -166,6 +166,34 @@ export interface FormatterDoor {
   ask(name: string, version: string, task: string): Promise<string | undefined>;
 }
 
+/** A program of packages that are fetched for it, on copies of sources, in a folder of its own. */
+export interface ToolRun {
+  ecosystem: string;
+  /** Versions by package. */
+  packages: Readonly<Record<string, string>>;
+  /** The program, and its arguments. */
+  run: readonly string[];
+  /** Texts by file, which the run may change. */
+  sources: ReadonlyMap<string, string>;
+  /** Files beside them, which go before sources of the same name. */
+  plants: Readonly<Record<string, string>>;
+  /** The folder of the project whose installed packages can be read. */
+  installed?: string | undefined;
+}
+
+/** What became of it. */
+export interface ToolResult {
+  status: number;
+  /** The sources as they are afterwards; those that went are left out. */
+  sources: ReadonlyMap<string, string>;
+}
+
+/** Running a tool apart from any project. */
+export interface ToolDoor {
+  /** The result, `{{tools}}` and `{{packages}}` in plants and arguments being folders; undefined where the packages cannot be had or the run was cut off. */
+  run(task: ToolRun): Promise<ToolResult | undefined>;
+}
+
 /** The doors that a command uses. */
 export interface Doors {
   files: FileDoor;
@@ -178,6 +206,8 @@ export interface Doors {
   sources: PackageSources;
   /** Undefined where nothing is measured. */
   formatters?: FormatterDoor | undefined;
+  /** Undefined where no choices are measured. */
+  tools?: ToolDoor | undefined;
   /** The environment that the command was given, without the secrets in it. */
   environment: Readonly<Record<string, string | undefined>>;
   /** Set while a command starts programs that a kill would leave behind. */

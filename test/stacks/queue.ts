@@ -2,7 +2,7 @@ import type { Outcome } from './pairs.ts';
 import type { HostReceipts, Receipt } from './receipts.ts';
 
 /** The one number of the budget: how many seconds of units may run in CI, all workers together. */
-export const BUDGET_SECONDS = 480;
+export const BUDGET_SECONDS = 400;
 
 /** What is to be done about one host. */
 export interface HostPlan {

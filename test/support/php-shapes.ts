@@ -117,6 +117,42 @@ export const PHP_SHAPES: TextShape[] = [
     code: "<?php\nreturn array_merge(require 'b.php', ['peas' => 2«, 'beans' => 3»]);\n",
   },
   {
+    title: 'PHP: the first of arrays that are added, whose keys go before the others',
+    file: 'bundles.php',
+    edit: { format: 'php', operation: { op: 'entry', array: 'returned', pointer: '', key: "'beans'", code: '3' } },
+    code: "<?php\n\nreturn [\n    'peas' => 2,\n«    'beans' => 3,\n»] + require __DIR__.'/more.php';\n",
+  },
+  {
+    title: 'PHP: an array that is added to what a parameter of the same name holds',
+    file: 'Caster.php',
+    edit: {
+      format: 'php',
+      operation: { op: 'entry', array: { method: 'cast' }, pointer: '', key: "'beans'", code: '3' },
+    },
+    refused: 'its value is computed',
+    code: "<?php\n\nclass Caster\n{\n    public function cast(array $all)\n    {\n        $all = $all + ['peas' => 2];\n\n        return $all;\n    }\n}\n",
+  },
+  {
+    title: 'PHP: a list to which others are added by their numbers',
+    file: 'providers.php',
+    edit: { format: 'php', operation: { op: 'item', array: 'returned', pointer: '', code: 'A\\Beans::class' } },
+    refused: 'would be hidden',
+    code: "<?php\n\nreturn [\n    A\\Peas::class,\n] + require __DIR__.'/more.php';\n",
+  },
+  {
+    title: 'PHP: a statement over lines, in the indentation of the file',
+    file: 'Kernel.php',
+    edit: {
+      format: 'php',
+      operation: {
+        op: 'statement',
+        in: { method: 'registerBundles' },
+        code: 'if (true) {\n    yield new Garden\\BeanBundle();\n}',
+      },
+    },
+    code: '<?php\n\nclass Kernel\n{\n\tpublic function registerBundles()\n\t{\n\t\tyield new Garden\\PeaBundle();\n«\t\tif (true) {\n\t\t\tyield new Garden\\BeanBundle();\n\t\t}\n»\t}\n}\n',
+  },
+  {
     title: 'PHP: a named argument in a chain',
     file: 'app.php',
     edit: {

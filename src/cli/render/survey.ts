@@ -2,7 +2,7 @@ import pc from 'picocolors';
 import { JOINTS } from '../../core/definition/joints.ts';
 import type { Project } from '../../core/ecosystems/ecosystem.ts';
 import { ecosystem } from '../../core/ecosystems/ecosystems.ts';
-import { USUAL } from '../../core/ecosystems/marks.ts';
+import { ecosystemOf, USUAL } from '../../core/ecosystems/marks.ts';
 import { groupBy } from '../../core/group-by.ts';
 import type { StackFacts } from '../../core/stacks/sides.ts';
 import type { HostFacts, WorkspaceFacts } from '../../core/survey/survey.ts';
@@ -99,19 +99,28 @@ function allPackages({ packages }: WorkspaceFacts): string[] {
   );
 }
 
-/** "42 declared, none installed: run npm ci". */
+/** "42 declared, none installed: run composer install". What is installed of an ecosystem that is only read is not known. */
 function packagesInWords({ packages }: WorkspaceFacts, manager: HostFacts['manager']): string[] {
   if (packages.length === 0) return [];
-  const missing = packages.filter(({ installed }) => installed === undefined);
+  const known = packages.filter(({ name }) => !ecosystem(ecosystemOf(name)).readOnly);
+  const missing = known.filter(({ installed }) => installed === undefined);
   const words =
-    missing.length === 0
-      ? 'all installed'
-      : missing.length === packages.length
-        ? pc.yellow(`none installed: run ${manager.name} install`)
-        : pc.yellow(`not installed: ${printable(missing.map(({ name }) => name).join(', '))}`);
-  return wrap(`${packages.length} declared, ${words}`, screenWidth() - LABEL - 3).map((line, index) =>
+    known.length === 0
+      ? ''
+      : missing.length === 0
+        ? ', all installed'
+        : missing.length === known.length
+          ? `, ${pc.yellow(`none installed: run ${installing(missing, manager).join(' and ')}`)}`
+          : `, ${pc.yellow(`not installed: ${printable(missing.map(({ name }) => name).join(', '))}`)}`;
+  return wrap(`${packages.length} declared${words}`, screenWidth() - LABEL - 3).map((line, index) =>
     row(index === 0 ? 'packages' : '', line),
   );
+}
+
+/** The commands that install some packages, each of its own manager. */
+function installing(packages: WorkspaceFacts['packages'], manager: HostFacts['manager']): string[] {
+  const ids = new Set(packages.map(({ name }) => ecosystemOf(name)));
+  return [...ids].map((id) => `${id === USUAL ? manager.name : id} install`);
 }
 
 // Where these are says nothing of a project: every one has them, or can.

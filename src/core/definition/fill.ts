@@ -33,6 +33,14 @@ export function fillText(text: string, values: Readonly<Record<string, string>>)
   return text.replace(/\{\{\s*([\w.-]+)\s*\}\}/g, (whole, name: string) => values[name] ?? whole);
 }
 
+/** Several texts, each with its names replaced. */
+export function fillEach(
+  all: Readonly<Record<string, string>>,
+  values: Readonly<Record<string, string>>,
+): Record<string, string> {
+  return Object.fromEntries(Object.entries(all).map(([key, value]) => [key, fillText(value, values)]));
+}
+
 /**
  * A text with fragments in the places of their names; `fragmentOf` gives undefined for what is none. One that stands for a line
  * (`// {{name}}`) and is empty takes the line with it.

@@ -69,6 +69,11 @@ export const FRAMEWORK_JOINTS = {
       role: told(z.string().check(z.regex(/^(\{\{\w+\}\}|[A-Za-z]\w*)$/)), 'the role'),
     }),
   },
+  'people.traits': {
+    what: 'the class of those who sign in',
+    says: 'a trait that the class of those who sign in uses',
+    members: ({ told, phpClass }) => ({ trait: told(phpClass, 'the trait with its namespace') }),
+  },
   'framework.middleware': {
     what: "the framework's middleware",
     says: 'a class that requests pass through',

@@ -33,11 +33,32 @@ const textChoice = z.strictObject({
   asked,
 });
 
+/** A trial of a choice's answers. Its texts may name `{{answer}}`, `{{tools}}` and `{{packages}}`. */
+const trial = z.strictObject({
+  packages: told(z.array(packageName).check(z.minLength(1)), 'the packages of the way that are fetched for it'),
+  run: told(
+    z.array(z.string()).check(z.minLength(1)),
+    'a program that they bring, and its arguments; `{{answer}}` is the answer that is tried',
+  ),
+  plants: told(
+    z.optional(z.record(ownPath, z.string())),
+    'files beside the copies of the sources; `{{tools}}` is where the fetched packages are, `{{packages}}` where those of the project can be read',
+  ),
+  takes: told(
+    z.enum(['fewest-changes', 'strictest']),
+    'the answer with which the program changes fewest lines of the sources, or the last of those in `of` with which it ends with 0 (with one it does, it does with those before it, too)',
+  ),
+});
+
 const optionChoice = z.strictObject({
   kind: z.literal('one-of'),
   ask,
   of: told(z.array(z.string()).check(z.minLength(2)), 'the answers'),
   default: told(z.string(), 'the default answer'),
+  measured: told(
+    z.optional(z.array(trial).check(z.minLength(1))),
+    'how the answer is found by trying, apart from the project, on copies of its sources; of several, the first whose packages all come is used',
+  ),
   asked,
 });
 
@@ -103,6 +124,7 @@ export const people = z.strictObject({
   asks: told(z.array(z.string()), 'the questions before the password'),
 });
 
+export type Trial = z.infer<typeof trial>;
 export type Choice = z.infer<typeof choice>;
 export type TextChoice = z.infer<typeof textChoice>;
 export type UsesSpec = z.infer<typeof usesSpec>;

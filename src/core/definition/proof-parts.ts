@@ -15,3 +15,9 @@ export const command = z.array(z.string()).check(
     'must begin with a program of an installed package, by its name',
   ),
 );
+
+/** Environment variables with their values; none that would change what is run. */
+export const environment = z.record(
+  z.string().check(z.regex(/^(?!NODE_OPTIONS$|LD_|DYLD_|PATH$|npm_)[A-Za-z_]\w*$/i)),
+  z.string(),
+);

@@ -44,7 +44,7 @@ export const way = z.strictObject({
   files: z.optional(z.array(wayFile)),
   fragments: z.optional(z.record(text, z.array(z.strictObject({ when, text })))),
   formatter: z.optional(packageName),
-  commands: z.optional(z.array(command)),
+  commands: z.optional(z.array(z.extend(command, { when }))),
   tell: z.optional(z.array(text)),
 });
 

@@ -87,7 +87,7 @@ export const wayParts = {
   ),
   tell: told(z.optional(z.array(z.string())), 'what is told at the end, after what is told for all ways'),
   commands: told(
-    z.optional(z.array(command)),
+    z.optional(z.array(z.extend(command, { when }))),
     'commands to run in the workspace once the packages are installed. What they write is restored if anything fails, and what they create is removed with the integration',
   ),
 };

@@ -57,6 +57,8 @@ export interface Ecosystem extends Marks {
   title: string;
   /** The language that its projects are written in; undefined where that is told by their files. */
   language?: string;
+  /** The files that its tools look at, by their paths; undefined where no tools are tried on them. */
+  sources?: RegExp;
   /** Ligament only reads it so far: nothing is attached there. */
   readOnly: boolean;
   /** Folders below the root that its manifest names as workspaces or modules, relative to it. Throws a Problem (status 2) for a broken one. */

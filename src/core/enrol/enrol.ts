@@ -107,7 +107,10 @@ async function peopleCommand(
       ...more,
     ]);
   const { traits } = await bareStack(context, workspace, side);
-  return { command: 'php', args: [traits.console ?? 'bin/console', ...people.console, ...more] };
+  return {
+    command: 'php',
+    args: [traits.console ?? 'bin/console', ...people.console, ...more, ...(traits.consoleOptions ?? [])],
+  };
 }
 
 function placeOf(facts: HostFacts, folder: string): WorkspaceFacts {

@@ -13,6 +13,8 @@ import { presentVersion, rulesFor } from '../ecosystems/versions.ts';
 import type { WorkspaceFacts } from '../survey/survey.ts';
 import { ownImports } from '../uses/own-imports.ts';
 import { matchesWildcard } from '../text/wildcard.ts';
+import type { Joint } from '../joints/joint.ts';
+import { placeInWords } from '../text/place-in-words.ts';
 
 /** Whether all of a condition holds; none at all holds always. */
 export function holds(condition: Condition | undefined, at: Circumstances): boolean {
@@ -124,11 +126,11 @@ const CHECKS: Record<keyof Facts, (wanted: Facts, at: Circumstances) => string[]
     configured
       .filter((key) => !stack.traits.config?.keys.includes(key))
       .map((key) => `the bundler's configuration does not say "${key}"`),
-  joints: ({ joints = [] }, { stack }) =>
-    lacking(
-      stack,
-      joints.filter((name) => !stack.joints.some((joint) => joint.name === name && joint.state !== 'blocked')),
-    ),
+  joints: ({ joints = [] }, { stack }) => {
+    const there = joints.flatMap((name) => stack.joints.find((joint) => joint.name === name) ?? []);
+    const absent = joints.filter((name) => !there.some((joint) => joint.name === name));
+    return [...lacking(stack, absent), ...there.flatMap(blockage)];
+  },
   environment: ({ environment }, { stack }) =>
     environment === undefined || (environment === 'read') === (stack.traits.readsEnvironment ?? false)
       ? []
@@ -235,6 +237,12 @@ function inWords(key: string, value: unknown): string {
   if (key === 'joints') return `projects with ${(value as JointName[]).map((name) => JOINTS[name].what).join(' and ')}`;
   if (key === 'runtime') return `what runs ${value === 'server' ? 'on a server' : 'in a browser'}`;
   return typeof value === 'string' ? value : key;
+}
+
+/** Why a joint cannot be reached, with its place. */
+function blockage(joint: Joint): string[] {
+  if (joint.state !== 'blocked') return [];
+  return [`${placeInWords(joint)}: ${joint.refusal?.reason ?? `${JOINTS[joint.name].what} cannot be reached`}`];
 }
 
 /** Joints that a stack does not have, in words. */

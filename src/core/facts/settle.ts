@@ -20,6 +20,7 @@ export function settleWay(way: Way, at: Circumstances): Way {
     packages: Object.fromEntries(Object.entries(way.packages).filter(([, need]) => holds(need.when, at))),
     ties: way.ties.filter((tie) => holds(tie.when, at)),
     files: way.files && settleFiles(way.files, at, way.fragments),
+    ...(way.commands ? { commands: way.commands.filter((command) => holds(command.when, at)) } : {}),
   };
 }
 

@@ -28,6 +28,10 @@ export function pageHeadJoint(ground: Ground, file: string): HeadJoint[] {
   return [headJoint(file, text, tie)];
 }
 
+// What a template shows under a condition, in a loop or for those that extend it: of EJS, of JSX, of Twig, of Blade.
+const ONLY_SOMETIMES =
+  /<%|\{[^{}\n]{0,1000}(?:&&|\?|\.map\b)|\{%-?\s*(?:if|for|block)\b|@(?:if|unless|isset|empty|auth|guest|env|production|foreach|forelse|for|while|switch|hasSection|once|push|section)\b/;
+
 /** The same, where the head is written in a template: of a component, or in elements of a script. `seed`: what a new file begins with. */
 export function templateHeadJoint(ground: Ground, file: string, seed?: string): HeadJoint {
   const text = seed ?? ground.text(file) ?? '';
@@ -35,7 +39,7 @@ export function templateHeadJoint(ground: Ground, file: string, seed?: string): 
   if (!head) return noHead(file, 'it has no head of its own that is written out');
   const tie = ({ meta, content }: HeadTie): Edit[] => {
     // What is there only sometimes is no neighbour for what is there always.
-    const [always = ''] = head[0].split(/<%|\{[^{}\n]{0,1000}(?:&&|\?|\.map\b)/);
+    const [always = ''] = head[0].split(ONLY_SOMETIMES);
     const metas = [...always.matchAll(/<meta\b[^<>]{0,1000}>/g)].map(([one]) => one);
     // Of very many a few are enough.
     const last = metas.slice(-20).findLast((one) => text.split(one).length === 2);

@@ -106,6 +106,8 @@ export interface Traits {
   people?: ((this: void) => PeopleFound) | undefined;
   /** The framework's own console, a PHP program of the project, relative to the workspace: proofs run it as `console`. */
   console?: string | undefined;
+  /** What the console is told to write nothing into the sources of the project itself. */
+  consoleOptions?: readonly string[] | undefined;
   routeList?: RouteList | undefined;
   /** How a migration of the app is run and rolled back by this console, by its file in the workspace and its text; undefined for what is none. */
   migration?: ((this: void, file: string, text: string) => { up: string[]; down: string[] } | undefined) | undefined;

@@ -18,6 +18,60 @@ const WRITTEN =
 const CODE = /\.([cm]?[jt]sx?|vue)$/;
 const HEAD = /@generated|do not edit|auto-?generated/i;
 
+/** How much a tool is given: bounds in work, not in time, so that every run finds the same. */
+export interface Limits {
+  files: number;
+  bytes: number;
+}
+
+interface Wanted {
+  outputs: readonly string[];
+  isMeant(this: void, file: string): boolean;
+  most: Limits;
+  /** Of more than that some are enough: chosen by their paths alone. */
+  some: boolean;
+}
+
+/** The sources of a workspace that are meant; undefined where they are too many to be tried, and some are not enough. */
+export function sourcesLike(
+  reader: Reader,
+  root: string,
+  workspace: { folder: string },
+  { outputs, isMeant, most, some }: Wanted,
+): Map<string, string> | undefined {
+  const top = path.join(root, workspace.folder);
+  const isPassed = passing(reader, root, workspace, outputs);
+  const files = [...ownFiles(reader, top)].filter((file) => isMeant(file) && !isVendored(file) && !isPassed(file));
+  const texts = new Map<string, string>();
+  let size = 0;
+  for (const file of inOrder(files)) {
+    const text = readText(reader, path.join(top, file));
+    if (text === undefined) continue;
+    size += text.length;
+    if (texts.size === most.files || size > most.bytes) return some ? texts : undefined;
+    texts.set(file, text);
+  }
+  return texts;
+}
+
+/** Files in an order that their paths alone give, and no folder has a part in. */
+function inOrder(files: readonly string[]): string[] {
+  const keyed = files.map((file) => ({ file, key: hashOf(encode(file)) }));
+  return keyed.sort((a, b) => (a.key < b.key ? -1 : 1)).map(({ file }) => file);
+}
+
+/** Whether a file is in a folder that is built, generated or ignored. */
+function passing(
+  reader: Reader,
+  root: string,
+  workspace: { folder: string },
+  outputs: readonly string[],
+): (file: string) => boolean {
+  const passed = [...outputs, ...ignoredFolders(reader, root, workspace).map(({ name }) => name)];
+  return (file) =>
+    passed.some((folder) => file === folder || file.startsWith(`${folder}/`) || file.includes(`/${folder}/`));
+}
+
 /** Sources of a workspace that show how it is written: chosen by their paths alone, so that every run finds the same. */
 export function sampleOf(
   reader: Reader,
@@ -26,18 +80,13 @@ export function sampleOf(
   outputs: readonly string[],
 ): { file: string; text: string }[] {
   const top = path.join(root, workspace.folder);
-  const passed = [...outputs, ...ignoredFolders(reader, root, workspace).map(({ name }) => name)];
+  const isPassed = passing(reader, root, workspace, outputs);
   const isOwn = (file: string): boolean =>
-    SOURCE.test(file) &&
-    !WRITTEN.test(file) &&
-    !isVendored(file) &&
-    !passed.some((folder) => file === folder || file.startsWith(`${folder}/`) || file.includes(`/${folder}/`));
+    SOURCE.test(file) && !WRITTEN.test(file) && !isVendored(file) && !isPassed(file);
   const files = [...ownFiles(reader, top)].filter(isOwn);
   const chosen: { file: string; text: string }[] = [];
   let size = 0;
-  for (const { file } of files
-    .map((one) => ({ file: one, key: hashOf(encode(one)) }))
-    .sort((a, b) => (a.key < b.key ? -1 : 1))) {
+  for (const file of inOrder(files)) {
     if (chosen.length >= MOST_FILES || size >= MOST_BYTES) break;
     const text = readText(reader, path.join(top, file));
     if (text === undefined || text.trim() === '' || text.length > LARGEST || HEAD.test(text.slice(0, 300))) continue;

@@ -10,6 +10,10 @@ const HOSTS: [id: string, file: string, says: RegExp][] = [
   ['sveltekit-ts', 'src/app.html', /<meta name="color-scheme" content="light dark" \/>/],
   ['nuxt-ts', 'nuxt.config.ts', /head: \{ meta: \[\{ name: 'color-scheme', content: 'light dark' \}\] \}/],
   ['next-app-ts', 'src/app/layout.tsx', /other: \{ "color-scheme": "light dark" \}/],
+  ['symfony74-php', 'templates/base.html.twig', /^ +<meta name="color-scheme" content="light dark">$/m],
+  ['symfony64-php', 'templates/base.html.twig', /<meta name="color-scheme" content="light dark"/],
+  ['laravel12-php', 'resources/views/components/layout.blade.php', /<meta name="color-scheme" content="light dark"/],
+  ['laravel11-php', 'resources/views/layouts/app.blade.php', /<meta name="color-scheme" content="light dark"/],
   [
     'next-pages-js',
     'pages/_document.js',
@@ -39,6 +43,21 @@ describe('a tag in the head of every page', () => {
     expect(host.text('src/layouts/Base.astro')).toContain(
       '<meta charset="utf-8" />\n    <meta name="color-scheme" content="dark" />\n    {secret',
     );
+  });
+
+  it('never stands in a part of a template that is shown only sometimes', async () => {
+    const twig =
+      '<!DOCTYPE html>\n<html>\n    <head>\n        <meta charset="UTF-8">\n        {% if secret %}\n            <meta name="robots" content="noindex">\n        {% endif %}\n    </head>\n    <body>{% block body %}{% endblock %}</body>\n</html>\n';
+    const symfony = new MemoryStackHost('symfony64-php', { 'templates/base.html.twig': twig });
+    await symfony.growHeadTag('color-scheme', 'dark');
+    expect(symfony.text('templates/base.html.twig')).toContain(
+      '<meta charset="UTF-8">\n        <meta name="color-scheme" content="dark">\n        {% if secret %}',
+    );
+    const blade = twig.replace('{% if secret %}', '@auth').replace('{% endif %}', '@endauth');
+    const view = 'resources/views/components/layout.blade.php';
+    const laravel = new MemoryStackHost('laravel12-php', { [view]: blade.replace(/\{%.*%\}/, '{{ $slot }}') });
+    await laravel.growHeadTag('color-scheme', 'dark');
+    expect(laravel.text(view)).toContain('<meta name="color-scheme" content="dark">\n        @auth');
   });
 
   it('is escaped', async () => {

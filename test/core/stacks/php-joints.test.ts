@@ -212,3 +212,32 @@ describe('services of an app of Symfony', () => {
     );
   });
 });
+
+describe('those who sign in to an app of Laravel', () => {
+  const TRAIT = kit('kit', 'people.traits: { trait: Kit\\Concerns\\HasBeds }');
+
+  it('get a trait beside those that their class uses', async () => {
+    const text = await attached(new MemoryStackHost('laravel12-php'), 'app/Models/User.php', TRAIT);
+    expect(text).toContain('use Kit\\Concerns\\HasBeds;\n');
+    expect(text).toMatch(/ {4}use [\w, ]*HasBeds;\n/);
+  });
+
+  it('are the model that the settings name', async () => {
+    const host = new MemoryStackHost('laravel12-php', {
+      'config/auth.php':
+        "<?php\n\nreturn ['providers' => ['users' => ['driver' => 'eloquent', 'model' => App\\Models\\Gardener::class]]];\n",
+      'app/Models/Gardener.php':
+        '<?php\n\nnamespace App\\Models;\n\nuse Illuminate\\Foundation\\Auth\\User as Authenticatable;\n\nclass Gardener extends Authenticatable\n{\n}\n',
+    });
+    expect(await attached(host, 'app/Models/Gardener.php', TRAIT)).toContain('    use HasBeds;\n');
+  });
+
+  it('are asked for where there are none', async () => {
+    const host = new MemoryStackHost('laravel12-php');
+    host.remove('app/Models/User.php');
+    await expect(host.attachDefinition(TRAIT)).rejects.toMatchObject({
+      status: 3,
+      parts: { why: expect.stringContaining('no model App\\Models\\User') as string },
+    });
+  });
+});

@@ -27,6 +27,8 @@ export const composer: Ecosystem = {
   ...COMPOSER,
   title: 'Composer',
   language: 'PHP',
+  // Templates are none, whatever their ending.
+  sources: /^(?!.*\.blade\.php$).*\.php$/,
   readOnly: false,
   async members(reader, root) {
     const all = await readJsonManifest(reader, root, MANIFEST);

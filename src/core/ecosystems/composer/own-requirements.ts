@@ -2,7 +2,8 @@ import type { Clash } from '../../resolve/resolve.ts';
 import { candidatesIn } from './candidates.ts';
 import type { Asked } from './host-packages.ts';
 import { isPlatform } from './manifest.ts';
-import { platformFault, titleOf } from './objections.ts';
+import { titleOf } from './objections.ts';
+import { platformFault } from './obtainable.ts';
 import { writtenConstraint } from './written-constraint.ts';
 
 /**

@@ -142,6 +142,11 @@ export function arrayIn(script: PhpScript, node: Php | undefined, statements: re
       return arrayIn(script, valueOf(node), statements);
     case 'variable_name':
       return setOnce(script, node, statements);
+    case 'binary_expression':
+      // Of arrays that are added the first decides (PHP's manual, "Array Operators").
+      return isSum(script, node)
+        ? arrayIn(script, childOf(node, 'left'), statements)
+        : { blocked: 'its value is computed', at: node.start };
     case 'function_call_expression':
     case 'member_call_expression':
     case 'scoped_call_expression':
@@ -151,19 +156,30 @@ export function arrayIn(script: PhpScript, node: Php | undefined, statements: re
   }
 }
 
+function isSum(script: PhpScript, node: Php): boolean {
+  return textOf(script, childOf(node, 'operator')) === '+';
+}
+
+/** Whether an array is one to which others are added, so that another item of a list in it hides one of theirs. */
+export function hasAdded({ text }: PhpScript, array: Php): boolean {
+  return /^[\s)]*\+/.test(text.slice(array.end));
+}
+
 function setOnce(script: PhpScript, variable: Php, statements: readonly Php[]): Php | PhpBlocked {
   const name = textOf(script, variable);
-  const set = statements.flatMap((statement) => {
+  const set = statements.flatMap((statement, index) => {
     const assign = statement.kind === 'expression_statement' ? statement.children[0] : undefined;
     const sets = assign && /assignment/.test(assign.kind) && textOf(script, childOf(assign, 'left')) === name;
-    return sets ? [assign] : [];
+    return sets ? [{ assign, index }] : [];
   });
   const [only, second] = set;
-  if (only?.kind !== 'assignment_expression' || second) return { blocked: 'its value is computed', at: variable.start };
-  const value = childOf(only, 'right');
+  if (only?.assign.kind !== 'assignment_expression' || second)
+    return { blocked: 'its value is computed', at: variable.start };
+  const value = childOf(only.assign, 'right');
+  // What it is set to may name variables that were set before: never itself.
   return value?.kind === 'variable_name'
     ? { blocked: 'its value is computed', at: variable.start }
-    : arrayIn(script, value, statements);
+    : arrayIn(script, value, statements.slice(0, only.index));
 }
 
 /** The array that a call gets and gives on: its last argument, or what it is called on. */

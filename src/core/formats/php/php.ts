@@ -6,6 +6,7 @@ import {
   arrayContainer,
   entryOf,
   findArray,
+  hasAdded,
   isBlocked,
   isOpen,
   itemOf,
@@ -101,6 +102,8 @@ function addToArray(script: PhpScript, operation: ArrayOperation, around: Surrou
         handwork(operation),
       );
   }
+  if (operation.op === 'item' && hasAdded(script, array))
+    return refused(text, array.start, 'other arrays are added to it, whose items would be hidden', handwork(operation));
   const container = arrayContainer(array);
   const long = text[container.open - 1] === '(';
   const made = memberText(operation, rest, long);

@@ -38,7 +38,10 @@ export function addStatement(
   const present = statementLike(script, block, operation.code);
   if (present) return { kind: 'already', at: present.start };
   const eol = lineBreakOf(text) ?? around.style.eol;
-  const code = operation.code.replaceAll(/\r?\n/g, eol);
+  const unit = indentOf(text) ?? around.style.indent;
+  const code = operation.code
+    .replaceAll(/^(?: {4})+/gm, (lead) => unit.repeat(lead.length / 4))
+    .replaceAll(/\r?\n/g, eol);
   const next = block.statements.find(
     (node) =>
       node.kind === 'return_statement' ||
@@ -59,7 +62,7 @@ export function addStatement(
     const indent = indentAt(text, last.start);
     return edited(text, [{ at: lineTail(text, last.end), removed: '', inserted: eol + indent + nested(code, indent) }]);
   }
-  return intoEmpty(text, block, { code, eol, indent: indentOf(text) ?? around.style.indent }, handwork);
+  return intoEmpty(text, block, { code, eol, indent: unit }, handwork);
 }
 
 /** How long the blank line before a statement is, so that what goes before it stays with what stands above. */

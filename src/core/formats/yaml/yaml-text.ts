@@ -2,10 +2,9 @@ import { stringify } from 'yaml';
 import { indentOf } from '../../text/code-style.ts';
 import type { Surroundings } from '../format.ts';
 import type { JsonValue } from '../tree-operation.ts';
-import type { Read } from './yaml-document.ts';
 
-/** A value in block style, with the file's indentation and quotes, its lines parted by `\n`. */
-export function block(value: JsonValue, { text }: Read, around: Surroundings): string {
+/** A value in block style, with the indentation of a text and quotes, its lines parted by `\n`. */
+export function block(value: JsonValue, text: string, around: Surroundings): string {
   const single = (text.match(/: '|- '/g) ?? []).length >= (text.match(/: "|- "/g) ?? []).length;
   const indent = (indentOf(text) ?? around.style.indent).replaceAll('\t', '  ').length;
   return stringify(value, {

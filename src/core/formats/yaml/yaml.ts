@@ -123,7 +123,7 @@ function planAdd(read: Read, operation: AddOperation, around: Surroundings): Spl
     return planSet(read, { op: 'set', pointer: operation.pointer, value: [operation.value] }, around);
   const { node } = found;
   if (isUnwritten(read, node) && found.pair)
-    return belowKey(read, found.pair.key as Node, block([operation.value], read, around).split('\n'), around);
+    return belowKey(read, found.pair.key as Node, block([operation.value], read.text, around).split('\n'), around);
   if (!isSeq(node)) return { reason: `${operation.pointer} is not a list`, at: start(node) };
   const items = node.items as Node[];
   const present = items.find((item) => same(valueOf(read, item), operation.value));
@@ -134,7 +134,7 @@ function planAdd(read: Read, operation: AddOperation, around: Surroundings): Spl
   const last = items.at(-1);
   if (!last) return { reason: 'the list is empty and has no form yet', at: start(node) };
   const column = start(node) - lineStart(text, start(node));
-  const lines = block([operation.value], read, around).split('\n');
+  const lines = block([operation.value], read.text, around).split('\n');
   const next = items[index];
   if (next)
     return insertLines(
@@ -165,7 +165,7 @@ function insertPair(
   if (isMap(node) && node.flow) {
     return insertFlow(read, node, `${flow(key)}: ${flow(value)}`, around, index);
   }
-  const lines = block({ [key]: value }, read, around).split('\n');
+  const lines = block({ [key]: value }, read.text, around).split('\n');
   if (isMap(node)) {
     const last = node.items.at(-1);
     const column = start(node) - lineStart(text, start(node));

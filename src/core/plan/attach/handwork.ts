@@ -2,6 +2,13 @@ import { tieAt } from '../../joints/joint.ts';
 import { workOf } from '../../ecosystems/works.ts';
 import { circumstances } from '../../facts/circumstances.ts';
 import type { Edit } from '../../edits/edit.ts';
+import { groupBy } from '../../group-by.ts';
+import { withValue } from '../../formats/expected-value.ts';
+import type { JsonValue } from '../../formats/tree-operation.ts';
+import { block } from '../../formats/yaml/yaml-text.ts';
+import type { CodeStyle } from '../../text/code-style.ts';
+import type { Splice } from '../../text/splices.ts';
+import { judgeWays } from './judge-ways.ts';
 import path from 'node:path';
 import type { Context } from '../../host/context.ts';
 import { readText } from '../../text/utf8.ts';
@@ -30,10 +37,10 @@ export async function refuseWithHandwork(context: Context, refused: RefusedAttac
   const { definition, way, facts, place } = refused;
   const refusal = place && 'refusal' in place ? place.refusal : undefined;
   const file = place === undefined ? undefined : 'edit' in place ? place.edit.file : place.file;
-  const others = definition.ways
-    .filter((one) => one.way !== way.way && !one.quiet)
-    .map((one) => `--choose way=${one.way}`);
-  const also = others.length > 0 ? ` Another way: ${others.join(' or ')}.` : '';
+  const others = judgeWays(definition, circumstances(context, refused))
+    .filter((one) => one.verdict === 'fits' && one.way.way !== way.way && !one.way.quiet)
+    .map((one) => `--choose way=${one.way.way}`);
+  const also = others.length > 0 ? `\nAnother way: ${others.join(' or ')}.` : '';
   return new Problem({
     status: EXIT.refused,
     what: `${definition.title} cannot be attached to ${facts.name} ${way.title}: a file cannot be edited safely`,
@@ -47,24 +54,56 @@ export async function refuseWithHandwork(context: Context, refused: RefusedAttac
 async function steps(context: Context, { way, facts, stack, choices }: RefusedAttach): Promise<string> {
   const lines = [workOf(facts).byHand(context.facts.manager, facts.folder, way.packages)];
   const values = valuesFor(circumstances(context, { stack, choices }));
+  const edits: Edit[] = [];
   for (const tie of way.ties) {
+    const made = tieAt(stack.joints, fillAll(tie, values));
     const joint = stack.joints.find(({ name }) => name === tie.at);
-    const edits = tieAt(stack.joints, fillAll(tie, values));
-    if (edits.length === 0 && joint?.refusal) lines.push(joint.refusal.handwork);
-    for (const edit of edits) lines.push(...(await byHand(context, edit, facts)));
+    if (made.length === 0 && joint?.refusal) lines.push(joint.refusal.handwork);
+    edits.push(...made);
   }
+  for (const [file, own] of groupBy(edits, (edit) => edit.file))
+    lines.push(...(await fileByHand(context, file, { edits: own, style: facts.style })));
   return lines.map((line, index) => `${index + 1}. ${line.replaceAll('\n', '\n   ')}`).join('\n');
 }
 
-async function byHand(context: Context, edit: Edit, facts: WorkspaceFacts): Promise<string[]> {
-  const text = readText(context.reader, path.join(context.host.root, edit.file));
-  const outcome = await editText(text ?? edit.seed ?? '', edit, { file: edit.file, style: facts.style });
-  if (outcome.kind === 'already') return [];
-  if (outcome.kind === 'refused') return [`In ${edit.file}: ${outcome.refusal.handwork}`];
-  const inserted = outcome.splices.map((splice) => splice.inserted.trim()).filter((part) => part !== '');
-  return [
-    `${text === undefined ? 'Make' : 'In'} ${edit.file}: put in\n  ${inserted.join('\n').replaceAll('\n', '\n  ')}`,
-  ];
+interface FileWork {
+  edits: readonly Edit[];
+  style: CodeStyle;
+}
+
+/** A file that is not there is told whole, one that is there by what it lacks. */
+async function fileByHand(context: Context, file: string, { edits, style }: FileWork): Promise<string[]> {
+  const text = readText(context.reader, path.join(context.host.root, file));
+  const whole = text === undefined ? await wholeText(edits, style) : undefined;
+  if (whole !== undefined) return [`Make ${file}:\n  ${whole.trim().replaceAll('\n', '\n  ')}`];
+  const lines: string[] = [];
+  let lacking: JsonValue | undefined;
+  for (const edit of edits) {
+    const outcome = await editText(text ?? edit.seed ?? '', edit, { file, style });
+    if (outcome.kind === 'already') continue;
+    if (outcome.kind === 'refused') lines.push(`In ${file}: ${outcome.refusal.handwork}`);
+    else if (edit.format === 'yaml' && edit.operation.op === 'set') lacking = withValue(lacking ?? {}, edit.operation);
+    else lines.push(insertedIn(file, outcome.splices));
+  }
+  if (lacking === undefined) return lines;
+  const members = block(lacking, text ?? '', { file, style });
+  return [...lines, `In ${file}: see that it has\n  ${members.replaceAll('\n', '\n  ')}`];
+}
+
+/** The text of a file that some edits make; undefined where one of them cannot be made. */
+async function wholeText(edits: readonly Edit[], style: CodeStyle): Promise<string | undefined> {
+  let text = edits[0]?.seed ?? '';
+  for (const edit of edits) {
+    const outcome = await editText(text, edit, { file: edit.file, style });
+    if (outcome.kind === 'refused') return undefined;
+    if (outcome.kind === 'edited') text = outcome.text;
+  }
+  return text;
+}
+
+function insertedIn(file: string, splices: readonly Splice[]): string {
+  const inserted = splices.map((splice) => splice.inserted.trim()).filter((part) => part !== '');
+  return `In ${file}: put in\n  ${inserted.join('\n').replaceAll('\n', '\n  ')}`;
 }
 
 function position(refusal: { line?: number; column?: number } | undefined): { line?: number; column?: number } {

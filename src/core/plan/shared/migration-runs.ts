@@ -37,7 +37,12 @@ export async function migrationRuns(
       const { traits } = await bareStack(context, workspace, side);
       const args = traits.migration?.(own, decode(text) ?? '')?.[direction];
       if (traits.console === undefined || args === undefined) continue;
-      const run = { command: 'php', args: [traits.console, ...args], wanted, foreign };
+      const run = {
+        command: 'php',
+        args: [traits.console, ...args, ...(traits.consoleOptions ?? [])],
+        wanted,
+        foreign,
+      };
       runs.push({ integration, workspace, file, holds, direction, ...run });
     }
   }

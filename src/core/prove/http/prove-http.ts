@@ -2,7 +2,7 @@ import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { messageOf } from '../../message-of.ts';
 import { readText } from '../../text/utf8.ts';
-import { fillText } from '../../definition/fill.ts';
+import { fillEach, fillText } from '../../definition/fill.ts';
 import type { Spec } from './spec.ts';
 import type { Bench } from '../bench.ts';
 import { missingEdits } from '../missing-edits.ts';
@@ -123,13 +123,6 @@ function filled(
 ): Pick<Step, 'ask' | 'form' | 'headers'> {
   const filledAsk = ask === undefined ? undefined : fillText(ask, values);
   return { ask: filledAsk, form: form && fillEach(form, values), headers: headers && fillEach(headers, values) };
-}
-
-function fillEach(
-  all: Readonly<Record<string, string>>,
-  values: Readonly<Record<string, string>>,
-): Record<string, string> {
-  return Object.fromEntries(Object.entries(all).map(([key, value]) => [key, fillText(value, values)]));
 }
 
 function judge(step: Step, answer: Answer, values: Readonly<Record<string, string>>): string | undefined {

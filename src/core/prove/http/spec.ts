@@ -2,7 +2,7 @@ import * as z from 'zod/mini';
 import { told } from '../../definition/words.ts';
 import { ownPath } from '../../definition/own-path.ts';
 import { when } from '../../definition/conditions.ts';
-import { command, plants } from '../../definition/proof-parts.ts';
+import { command, environment, plants } from '../../definition/proof-parts.ts';
 import { tie } from '../../definition/ties.ts';
 
 const step = z.strictObject({
@@ -33,12 +33,7 @@ export const schema = z.strictObject({
   when,
   plants: told(z.optional(plants), 'files to put into the copy'),
   ties: told(z.optional(z.array(tie)), 'ties made in the copy, as in a way'),
-  environment: told(
-    z.optional(
-      z.record(z.string().check(z.regex(/^(?!NODE_OPTIONS$|LD_|DYLD_|PATH$|npm_)[A-Za-z_]\w*$/i)), z.string()),
-    ),
-    'environment variables of the server',
-  ),
+  environment: told(z.optional(environment), 'environment variables of the server'),
   first: told(
     z.optional(z.array(command)),
     'programs of installed packages, or of the framework (`console`), that are run in the copy before the server starts, with the same environment',

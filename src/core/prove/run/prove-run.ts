@@ -1,4 +1,4 @@
-import { fillText } from '../../definition/fill.ts';
+import { fillEach, fillText } from '../../definition/fill.ts';
 import type { Spec } from './spec.ts';
 import type { Bench } from '../bench.ts';
 import { missingEdits } from '../missing-edits.ts';
@@ -23,7 +23,7 @@ async function attempt(
   values: Readonly<Record<string, string>>,
 ): Promise<{ shown: string; output: string; missed: string | undefined }> {
   const [program = '', ...args] = spec.run.map((part) => fillText(part, values));
-  const { status, shown, output } = await bench.program(program, args);
+  const { status, shown, output } = await bench.program(program, args, fillEach(spec.environment ?? {}, values));
   const ended = spec.fails ? status !== undefined && status !== 0 : status === 0;
   const wanted = spec.says === undefined ? '' : fillText(spec.says, values);
   if (ended && output.includes(wanted)) return { shown, output, missed: undefined };

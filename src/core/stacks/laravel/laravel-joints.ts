@@ -3,11 +3,12 @@ import type { Edit } from '../../edits/edit.ts';
 import { namedClass } from '../class-names.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
 import { blockedJoint, type JointOf } from '../../joints/joint.ts';
+import { peopleJoint } from '../../joints/people-joint.ts';
 import { phpJoints, phpTraits } from '../../joints/php-joints.ts';
 import { middlewareJoint, reportJoint } from './laravel-pipeline.ts';
 import { laravelRouteList } from './laravel-route-list.ts';
 import { laravelPeople } from './laravel-people.ts';
-import { bladeFrame } from './laravel-views.ts';
+import { bladeFrame, viewHeadJoints } from './laravel-views.ts';
 import { pageBridge } from './page-bridge.ts';
 import { modelsOf } from './laravel-models.ts';
 import { laravelPaths, leadsToSignIn, routesJoint } from './routes-joint.ts';
@@ -17,6 +18,7 @@ import { settingsJoint } from './laravel-settings.ts';
 /** The joints of an app built with Laravel (its docs, "Service Providers", "Directory Structure"). */
 export function readLaravel(ground: Ground): StackReading {
   const bridge = pageBridge(ground);
+  const people = laravelPeople(ground);
   return {
     joints: [
       providersJoint(ground),
@@ -24,6 +26,8 @@ export function readLaravel(ground: Ground): StackReading {
       routesJoint(ground),
       middlewareJoint(ground),
       reportJoint(ground),
+      peopleJoint(ground, people),
+      ...viewHeadJoints(ground),
       ...phpJoints(ground),
     ],
     traits: {
@@ -36,7 +40,7 @@ export function readLaravel(ground: Ground): StackReading {
       pageBridge: bridge?.shows,
       pages: bridge?.folder,
       frame: once(() => bladeFrame(ground)),
-      people: once(() => laravelPeople(ground)),
+      people: () => people,
       entities: once(() => modelsOf(ground).map(({ fullName }) => fullName)),
       databaseTold: once(() => isDatabaseTold(ground)),
       signIn: once(() => leadsToSignIn(ground)),

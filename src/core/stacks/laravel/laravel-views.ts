@@ -1,4 +1,6 @@
 import type { Ground } from '../../joints/ground.ts';
+import { templateHeadJoint } from '../../joints/head-joint.ts';
+import type { JointOf } from '../../joints/joint.ts';
 import type { Frame } from '../../joints/traits.ts';
 import { plainDocument } from '../../joints/template-parts.ts';
 import { viewFile } from './laravel-routes.ts';
@@ -37,4 +39,15 @@ export function framedView(ground: Ground, sentence: string, below: readonly str
 function viewText(ground: Ground, view: string): string {
   const file = viewFile(ground, view);
   return file === undefined ? '' : (ground.text(file) ?? '');
+}
+
+// The views around the others: a component, one that they extend, the one that shows components of the browser's.
+const FRAMES = ['components.layout', 'components.layouts.app', 'components.app-layout', 'layouts.app', 'app'];
+
+/** The head of the view around the others. */
+export function viewHeadJoints(ground: Ground): JointOf<'page.head'>[] {
+  const file = FRAMES.map((view) => viewFile(ground, view)).find(
+    (one) => one !== undefined && /<head\b/i.test(ground.text(one) ?? ''),
+  );
+  return file === undefined ? [] : [templateHeadJoint(ground, file)];
 }

@@ -9,7 +9,7 @@ import { recordOf } from '../../records.ts';
 import { edited, namesIt, testFolders, type Names } from './bundle-names.ts';
 import { withoutRegistration } from './bundle-registration.ts';
 import { withoutSettings } from './bundle-settings.ts';
-import { KERNELS } from './bundles-joint.ts';
+import { kernelFile } from './kernel.ts';
 import { controllersOf } from './symfony-routes.ts';
 
 const LARGEST = 1 << 20;
@@ -37,9 +37,9 @@ export async function withoutBundle(
   const alias = speltAs(wordsOf(short), 'snake');
   const names: Names = { bundle, namespace, short, alias, routes };
   const texts = new Map<string, string | undefined>(own.map((file) => [file, undefined]));
-  for (const file of [...KERNELS.map((one) => ground.inHost(one)), ground.inHost('config/bundles.php')]) {
-    const text = ground.text(file);
-    if (text !== undefined) put(texts, file, text, await withoutRegistration(text, names, file, ground));
+  for (const file of [kernelFile(ground), ground.inHost('config/bundles.php')]) {
+    const text = file && ground.text(file);
+    if (file && text) put(texts, file, text, await withoutRegistration(text, names, file, ground));
   }
   for (const file of files.filter((one) => isSettings(ground, one))) {
     const text = ground.text(file) ?? '';

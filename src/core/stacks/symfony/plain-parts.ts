@@ -60,7 +60,7 @@ export function plainController(
 }
 
 /** The template that most others extend. */
-function usualFrame(ground: Ground): string | undefined {
+export function usualFrame(ground: Ground): string | undefined {
   const frames = [...ownSources(ground, /\.html\.twig$/)].flatMap(
     ({ text }) => /\{%-?\s*extends\s+['"]([\w./-]+)['"]/.exec(text)?.[1] ?? [],
   );

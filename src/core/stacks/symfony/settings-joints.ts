@@ -2,7 +2,8 @@ import type { Edit } from '../../edits/edit.ts';
 import { joinPointer } from '../../formats/json-pointer.ts';
 import type { JsonValue } from '../../formats/tree-operation.ts';
 import type { Ground } from '../../joints/ground.ts';
-import type { JointOf } from '../../joints/joint.ts';
+import { blockedJoint, type JointOf } from '../../joints/joint.ts';
+import { unread } from './kernel.ts';
 import { phpSettings } from './php-configurator.ts';
 import { isSince } from './symfony-version.ts';
 
@@ -28,6 +29,8 @@ function placeOf(ground: Ground, kind: 'packages' | 'routes'): Place {
 export function settingsJoint(ground: Ground): JointOf<'framework.settings'> {
   const place = placeOf(ground, 'packages');
   const { folder, single } = place;
+  const closed = single === undefined ? unread(ground, 'packages') : undefined;
+  if (closed) return blockedJoint('framework.settings', closed.file, 'the kernel', closed.refusal);
   const isPhp = single === undefined && isPhpOnly(ground, folder);
   return {
     name: 'framework.settings',
@@ -45,6 +48,8 @@ export function settingsJoint(ground: Ground): JointOf<'framework.settings'> {
 export function routesJoint(ground: Ground): JointOf<'framework.routes'> {
   const place = placeOf(ground, 'routes');
   const { single, folder } = place;
+  const closed = single === undefined ? unread(ground, 'routes') : undefined;
+  if (closed) return blockedJoint('framework.routes', closed.file, 'the kernel', closed.refusal);
   return {
     name: 'framework.routes',
     state: single === undefined ? 'makeable' : 'present',

@@ -8,7 +8,8 @@ import type { Bundle, BundleGrowth, PlainName } from '../../joints/growth.ts';
 import { ownSources } from '../../joints/own-sources.ts';
 import { namespaceOf, ownClassFile } from '../../joints/php-names.ts';
 import { recordOf } from '../../records.ts';
-import { bundlesJoint, KERNELS } from './bundles-joint.ts';
+import { bundlesJoint } from './bundles-joint.ts';
+import { kernelFile } from './kernel.ts';
 import { testFolders } from './bundle-names.ts';
 import { withoutBundle } from './bundle-traces.ts';
 import { plainController, plainTemplate } from './plain-parts.ts';
@@ -27,7 +28,9 @@ export function symfonyBundles(ground: Ground): BundleGrowth {
 
 /** Those that are registered, also where nothing is left of them but that, and those whose class is there. */
 function ownBundles(ground: Ground): Bundle[] {
-  const registered = [...KERNELS, 'config/bundles.php'].flatMap((file) => registeredIn(ground, ground.inHost(file)));
+  const registered = [kernelFile(ground), ground.inHost('config/bundles.php')].flatMap((file) =>
+    file === undefined ? [] : registeredIn(ground, file),
+  );
   const there = [...ownSources(ground, /Bundle\.php$/)].flatMap(({ file, text }) => {
     const name = path.posix.basename(file, '.php');
     const isOne = new RegExp(`\\bclass\\s+${name}\\s+extends\\s+[\\w\\\\]*Bundle\\b`).test(text);

@@ -1,8 +1,10 @@
 import { once } from '../../text/once.ts';
 import type { Ground, StackReading } from '../../joints/ground.ts';
+import type { JointOf } from '../../joints/joint.ts';
 import { phpJoints, phpTraits } from '../../joints/php-joints.ts';
 import { namespaceOf } from '../../joints/php-names.ts';
-import { twigFrame } from './plain-parts.ts';
+import { templateHeadJoint } from '../../joints/head-joint.ts';
+import { twigFrame, usualFrame } from './plain-parts.ts';
 import { accessJoint, canSignIn, signInJoint } from './sign-in-joint.ts';
 import { doctrineMigration, isDatabaseTold } from './symfony-database.ts';
 import { entitiesOf } from './symfony-entities.ts';
@@ -28,6 +30,7 @@ export function readSymfony(ground: Ground): StackReading {
       signInJoint(ground),
       accessJoint(ground),
       symfonyEnvironment(ground),
+      ...headJoints(ground),
       ...rest,
     ],
     traits: {
@@ -43,6 +46,8 @@ export function readSymfony(ground: Ground): StackReading {
       signIn: once(() => canSignIn(ground)),
       paths: once(() => symfonyPaths(ground)),
       console: ground.has(ground.inHost('bin/console')) ? 'bin/console' : undefined,
+      // With debugging on, a container that is made anew is described in config/reference.php (since Symfony 7.4).
+      consoleOptions: ['--no-debug'],
       routeList: symfonyRouteList,
       migration: doctrineMigration,
       // Which bundles there are, and where settings lie, is read once (its docs, "The Cache").
@@ -61,4 +66,12 @@ function serveFrom(folder: string) {
     args: ['-d', 'variables_order=EGPCS', '-S', '127.0.0.1:{{port}}', '-t', folder, ...lead],
     environment: { APP_ENV: 'dev', APP_DEBUG: '1' },
   };
+}
+
+/** The head of the template that every app begins with, else of the one that most others extend. */
+function headJoints(ground: Ground): JointOf<'page.head'>[] {
+  const usual = 'base.html.twig';
+  const frame = ground.has(ground.inHost(`templates/${usual}`)) ? usual : usualFrame(ground);
+  const file = frame === undefined ? undefined : ground.inHost(`templates/${frame}`);
+  return file !== undefined && ground.has(file) ? [templateHeadJoint(ground, file)] : [];
 }
