@@ -68,6 +68,36 @@ describe('a Composer project', () => {
     expect(filesIn(host.root)).toEqual(before);
   });
 
+  it('gets what goes with all that it requires where nothing is locked', () => {
+    const packages: PhpPackages = {
+      'garden/soil': {
+        '1.5.0': { require: { 'garden/loam': '^1.0' } },
+        '1.4.0': { require: { 'garden/loam': '^1.0' } },
+      },
+      'garden/loam': { '1.2.0': {}, '2.0.0': {} },
+      'garden/tool': {
+        '1.1.0': { require: { 'garden/loam': '^2.0' }, ...RAKE },
+        '1.0.0': { require: { 'garden/loam': '^1.1 || ^2.0' }, ...RAKE },
+      },
+    };
+    const host = new PhpHost(
+      { 'composer.json': MANIFEST(), '.gitignore': 'vendor\n', 'kit/integration.yaml': tool() },
+      packages,
+    );
+    expect(host.ligament('survey').stdout).toContain('none installed: run composer install');
+    const attached = host.ligament(...ATTACH);
+    expect(attached.status, attached.stderr).toBe(0);
+    expect(attached.stdout).toContain('garden/tool 1.0.0');
+    expect(attached.stdout).toContain('newest that goes with garden/soil ^1.0');
+  });
+
+  it('has nothing said of what Maven installs, which nobody looks up', () => {
+    const pom =
+      '<project><modelVersion>4.0.0</modelVersion><groupId>society</groupId><artifactId>shed</artifactId><version>1</version><dependencies><dependency><groupId>society</groupId><artifactId>soil</artifactId><version>1</version></dependency></dependencies></project>\n';
+    const host = new PhpHost({ 'pom.xml': pom }, {});
+    expect(host.ligament('survey').stdout).toMatch(/packages +1 declared\n/);
+  });
+
   it('has packages moved within what it asks for, and is told of those that nobody asked about', () => {
     const host = hostWith({ 'garden/tool': { '1.0.0': { require: { 'garden/soil': '^1.6' }, ...RAKE } } });
     host.offer({
@@ -283,13 +313,32 @@ describe('a project that comes from strangers', () => {
     expect(fs.existsSync(hole)).toBe(false);
   });
 
-  it('has no say in where caches are', () => {
+  it('has no say in where caches are, whose old files go', () => {
     const host = hostWith({ 'garden/tool': { '1.0.0': RAKE } });
     delete host.environment.COMPOSER_CACHE_DIR;
-    const place = path.join(path.dirname(host.root), 'taken');
-    host.write('composer.json', MANIFEST({ config: { 'cache-dir': place, 'data-dir': place } }));
+    const top = path.dirname(host.root);
+    const place = path.join(top, 'taken');
+    const old = path.join(top, 'kept/of-old.txt');
+    fs.mkdirSync(path.dirname(old));
+    fs.writeFileSync(old, 'a harvest');
+    fs.utimesSync(old, new Date('2020-01-01'), new Date('2020-01-01'));
+    host.write(
+      'composer.json',
+      MANIFEST({ config: { 'cache-dir': place, 'data-dir': place, 'cache-files-dir': path.dirname(old) } }),
+    );
+    // Composer tidies up once in some fifty runs: here in every one.
+    fs.writeFileSync(
+      path.join(host.home, 'always.php'),
+      '<?php\nnamespace Composer;\nfunction random_int($a, $b) { return 0; }\n',
+    );
+    fs.writeFileSync(path.join(host.home, 'always.ini'), `auto_prepend_file=${path.join(host.home, 'always.php')}\n`);
+    host.environment.PHP_INI_SCAN_DIR = `:${host.home}`;
     expect(host.ligament(...ATTACH).status).toBe(0);
     expect(fs.existsSync(place)).toBe(false);
+    expect(fs.existsSync(old)).toBe(true);
+    // Composer by itself would have.
+    host.run('composer', ['show', '--self']);
+    expect(fs.existsSync(old)).toBe(false);
   });
 });
 

@@ -45,7 +45,12 @@ export function refuseOddPlaces(reader: Reader, root: string, folder: string, ma
   });
 }
 
-/** The settings of a project without those that name folders of the user. */
-export function withoutUsersFolders(config: Record<string, unknown>): Record<string, unknown> {
-  return Object.fromEntries(Object.entries(config).filter(([key]) => !USERS.includes(key)));
+/**
+ * A manifest as Composer gets it: the lockfile counts, whatever the user's settings say of it; no folder of the user's is named, as Composer
+ * would fill it or tidy it up; and there are no scripts, whose classes newer versions of Composer load.
+ */
+export function tamed(manifest: Record<string, unknown>): Record<string, unknown> {
+  const { scripts: _, ...members } = manifest;
+  const config = Object.entries(recordOf(manifest.config)).filter(([key]) => !USERS.includes(key));
+  return { ...members, config: { ...Object.fromEntries(config), lock: true } };
 }

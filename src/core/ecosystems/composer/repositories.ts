@@ -1,4 +1,6 @@
 import { getNodeValue, parseTree } from 'jsonc-parser';
+import fs from 'node:fs';
+import os from 'node:os';
 import path from 'node:path';
 import { nodeReader } from '../../doors/node-reader.ts';
 import type { Doors } from '../../ports.ts';
@@ -6,9 +8,11 @@ import { isRecord, recordOf, textsOf } from '../../records.ts';
 import { jsonIn } from '../../text/json-text.ts';
 import { readText } from '../../text/utf8.ts';
 import { flaggedStability } from './constraints.ts';
-import { composerManifest, SECTIONS } from './manifest.ts';
+import { composerManifest, MANIFEST, SECTIONS } from './manifest.ts';
 import type { NameFilter } from './name-filter.ts';
 import { quietEnvironment } from './quiet-environment.ts';
+
+const ASKS_REPOSITORIES = ['config', 'repositories', '--no-plugins', '--no-interaction'];
 
 type Environment = Readonly<Record<string, string | undefined>>;
 
@@ -89,22 +93,31 @@ function withCredentials({ basic, bearer }: Credentials, said: Record<string, un
 
 /**
  * The repositories of a project, in the order in which they are asked, as Composer itself has them: its own settings, the user's, and its
- * default one. Throws an Error that says why where Composer cannot tell.
+ * default one. Composer reads nothing else of the project: it would tidy up the folder that this names for caches. Throws an Error that says
+ * why where Composer cannot tell.
  */
 export async function repositoriesFor(
   folder: string,
   { processes, environment }: Pick<Doors, 'processes' | 'environment'>,
 ): Promise<Repository[]> {
-  const args = ['config', 'repositories', '--no-plugins', '--no-interaction'];
-  const result = await processes.run('composer', args, {
-    cwd: folder,
-    timeoutMs: 60_000,
-    environment: quietEnvironment(environment),
-  });
-  if (result.failure === 'ENOENT') throw new Error('composer is not installed');
-  const text = result.stdout.split('\n').find((line) => /^[[{]/.test(line));
-  if (result.status !== 0 || text === undefined) throw new Error('composer config repositories gave no answer');
-  return entriesIn(text).flatMap((entry) => (isRecord(entry) ? (repositoryOf(entry, folder) ?? []) : []));
+  const { repositories } = recordOf(jsonIn(readText(nodeReader, path.join(folder, MANIFEST))));
+  const own = fs.mkdtempSync(path.join(fs.realpathSync(os.tmpdir()), 'ligament-repositories-'));
+  try {
+    const manifest = path.join(own, MANIFEST);
+    // One with a version has nobody ask git for it.
+    fs.writeFileSync(manifest, JSON.stringify({ version: '1.0.0', repositories }));
+    const result = await processes.run('composer', ASKS_REPOSITORIES, {
+      cwd: own,
+      timeoutMs: 60_000,
+      environment: { ...quietEnvironment(environment), COMPOSER: manifest },
+    });
+    if (result.failure === 'ENOENT') throw new Error('composer is not installed');
+    const text = result.stdout.split('\n').find((line) => /^[[{]/.test(line));
+    if (result.status !== 0 || text === undefined) throw new Error('composer config repositories gave no answer');
+    return entriesIn(text).flatMap((entry) => (isRecord(entry) ? (repositoryOf(entry, folder) ?? []) : []));
+  } finally {
+    fs.rmSync(own, { recursive: true, force: true });
+  }
 }
 
 /** The values of a JSON list or object in the order in which they are written: as an object its numbered members would be put in order. */

@@ -9,7 +9,7 @@ import type { Command, ManagerRun } from '../work.ts';
 import { quietEnvironment } from './quiet-environment.ts';
 import { lockedReleases } from './lock.ts';
 import { LOCKFILE, MANIFEST } from './manifest.ts';
-import { withoutUsersFolders } from './odd-places.ts';
+import { tamed } from './odd-places.ts';
 
 // Nothing of the project acts: its plugins and scripts would write what no preview has shown.
 const QUIET = ['--no-plugins', '--no-scripts', '--no-interaction', '--no-progress'];
@@ -39,10 +39,9 @@ export function runEnvironment(
   texts: { manifest: string; lock: string | undefined },
 ): Record<string, string> {
   const manifest = recordOf(jsonIn(texts.manifest));
-  const config = { ...withoutUsersFolders(recordOf(manifest.config)), lock: true };
   const place = path.join(own, 'composer');
   files.makeFolder(place, 0o700);
-  files.put(path.join(place, MANIFEST), encode(JSON.stringify({ ...manifest, config }, null, 4)));
+  files.put(path.join(place, MANIFEST), encode(JSON.stringify(tamed(manifest), null, 4)));
   if (texts.lock !== undefined) files.put(path.join(place, LOCKFILE), encode(texts.lock));
   return {
     COMPOSER: path.join(place, MANIFEST),

@@ -7,6 +7,7 @@ import { quietEnvironment } from './quiet-environment.ts';
 import { lockedReleases, type Release } from './lock.ts';
 import { composerManifest, LOCKFILE, MANIFEST, type ComposerManifest } from './manifest.ts';
 import { matchesName } from './name-filter.ts';
+import { tamed } from './odd-places.ts';
 
 // The plugin that writes a loader of its own, by which apps are started (Symfony's docs, "The Runtime Component").
 export const RUNTIME = 'symfony/runtime';
@@ -42,13 +43,14 @@ export async function writeRuntimeLoader(
   const plugins = [...locked.values()].filter(({ type }) => type === 'composer-plugin').map(({ name }) => name);
   const allowed = Object.fromEntries(plugins.map((name) => [name, name === RUNTIME]));
   const place = path.join(own, 'composer');
-  const config = { ...recordOf(manifest.config), lock: true, 'allow-plugins': allowed };
+  const usual = tamed(manifest);
+  const config = { ...recordOf(usual.config), 'allow-plugins': allowed };
   files.makeFolder(path.join(place, 'home'), 0o700);
   const extra = {
     ...recordOf(manifest.extra),
     runtime: seenFrom(place, at, recordOf(recordOf(manifest.extra).runtime)),
   };
-  files.put(path.join(place, MANIFEST), encode(JSON.stringify({ ...manifest, config, extra }, null, 4)));
+  files.put(path.join(place, MANIFEST), encode(JSON.stringify({ ...usual, config, extra }, null, 4)));
   await processes.run('composer', ['dump-autoload', ...QUIET], {
     cwd: at,
     environment: {
