@@ -50,7 +50,7 @@ export function refuseOddPlaces(reader: Reader, root: string, folder: string, ma
  * would fill it or tidy it up; and there are no scripts, whose classes newer versions of Composer load.
  */
 export function tamed(manifest: Record<string, unknown>): Record<string, unknown> {
-  const { scripts: _, ...members } = manifest;
-  const config = Object.entries(recordOf(manifest.config)).filter(([key]) => !USERS.includes(key));
-  return { ...members, config: { ...Object.fromEntries(config), lock: true } };
+  const without = (record: Record<string, unknown>, keys: readonly string[]): Record<string, unknown> =>
+    Object.fromEntries(Object.entries(record).filter(([key]) => !keys.includes(key)));
+  return { ...without(manifest, ['scripts']), config: { ...without(recordOf(manifest.config), USERS), lock: true } };
 }
