@@ -34,6 +34,10 @@ ${middleware}    })
     ->create();
 `;
 
+const CHAINED = { call: 'withMiddleware', chained: true } as const;
+const chained = (does: string): string =>
+  `<?php\n\nreturn Application::configure()\n    ->withMiddleware(fn (Middleware $middleware) => ${does})\n    ->create();\n`;
+
 /** Shapes of PHP beyond the plain ones: kernels, merged lists, chains of configuration, traits. */
 export const PHP_SHAPES: TextShape[] = [
   {
@@ -186,6 +190,57 @@ export const PHP_SHAPES: TextShape[] = [
     },
     refused: 'not given a function with a block',
     code: application('', '        //\n'),
+  },
+  {
+    title: 'PHP: a link behind the last of a chain that is a function, on a line of its own',
+    file: 'app.php',
+    edit: {
+      format: 'php',
+      operation: { op: 'statement', in: CHAINED, code: '$middleware->web(append: [Beans::class]);' },
+    },
+    code: chained(
+      '$middleware\n        ->statefulApi()\n        ->api(prepend: [Peas::class])«\n        ->web(append: [Beans::class])»',
+    ),
+  },
+  {
+    title: 'PHP: a link of several lines behind the only one of a chain',
+    file: 'app.php',
+    edit: {
+      format: 'php',
+      operation: {
+        op: 'entry',
+        array: { given: 'alias', on: '$middleware', in: 'withMiddleware' },
+        pointer: '',
+        key: "'beans'",
+        code: 'Beans::class',
+      },
+    },
+    code: chained("$middleware->statefulApi()«->alias([\n        'beans' => Beans::class,\n    ])»"),
+  },
+  {
+    title: 'PHP: an entry of the array that a link of a chain is given',
+    file: 'app.php',
+    edit: {
+      format: 'php',
+      operation: {
+        op: 'entry',
+        array: { given: 'alias', on: '$middleware', in: 'withMiddleware' },
+        pointer: '',
+        key: "'beans'",
+        code: 'Beans::class',
+      },
+    },
+    code: chained("$middleware->alias(['peas' => Peas::class«, 'beans' => Beans::class»])->statefulApi()"),
+  },
+  {
+    title: 'PHP: a function that is a chain of something else',
+    file: 'app.php',
+    edit: {
+      format: 'php',
+      operation: { op: 'statement', in: CHAINED, code: '$middleware->web(append: [Beans::class]);' },
+    },
+    refused: 'not given a function with a block',
+    code: chained('Peas::of($middleware)->statefulApi()'),
   },
   {
     title: 'PHP: a trait beside others',

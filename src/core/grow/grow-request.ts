@@ -4,7 +4,7 @@ import type { ScaleWish } from './theme/type-scale.ts';
 /** What is asked for: a part like others, in one workspace. */
 export interface AlikeRequest {
   part: AlikePart;
-  /** As it was given: `SeedSwap`, `seed-swap` or "Seed swap". */
+  /** As it was given: `SeedSwap`, `seed-swap` or "Seed swap"; of what has an address it may be that. */
   name: string;
   /** Of what has one; begins with a slash. By its name where nothing is said. */
   address?: string | undefined;

@@ -56,8 +56,12 @@ interface Made {
  * Plans a part like those of its kind that stand beside it, as one change set. Writes nothing; undefined where it has grown already.
  * Throws a Problem: status 2 for a name or an address that is none, status 3 where none can grow.
  */
-export async function planAlike(context: Context, request: AlikeRequest): Promise<ChangeSet | undefined> {
-  const { part, workspace } = request;
+export async function planAlike(context: Context, asked: AlikeRequest): Promise<ChangeSet | undefined> {
+  const { part, workspace } = asked;
+  const hasAddress = part === 'page' || part === 'endpoint';
+  // What is called `/plots/free` is to be there.
+  const isAddress = hasAddress && asked.address === undefined && /^\/./.test(asked.name);
+  const request = isAddress ? { ...asked, address: asked.name } : asked;
   const found = await growing(context, workspace, part);
   const { kind, facts, stack } = found;
   if (!kind) throw nothingAlike(part, facts.name, stack);
@@ -66,7 +70,6 @@ export async function planAlike(context: Context, request: AlikeRequest): Promis
   checkName(request, given, stack.traits.runtime === 'server');
   const id = partId(part, speltAs(given, 'pascal'));
   if (hasGrown(context, id, workspace)) return undefined;
-  const hasAddress = part === 'page' || part === 'endpoint';
   const address = hasAddress ? addressFor(request, given, kind) : undefined;
   const ground = new Ground(withoutParts(context), context.host.root, stack.workspace);
   const subject = subjectOf(kind, given, address);
@@ -128,10 +131,10 @@ function checkName({ part, name }: AlikeRequest, words: readonly string[], isVar
 function addressFor(
   { part, address }: AlikeRequest,
   words: readonly string[],
-  { standing, taken: others }: KindGrowth,
+  { standing, taken: others, below }: KindGrowth,
 ): string {
   const own = speltAs(words, addressSpelling(standing));
-  const parent = standing.length === 0 && part === 'endpoint' ? '/api' : usualParent(standing, part);
+  const parent = standing.length === 0 && part === 'endpoint' ? (below ?? '/api') : usualParent(standing, part);
   const wanted = address ?? path.posix.join(parent, own);
   if (!isPageAddress(wanted)) throw wrongWord(part, 'address', wanted);
   const taken = standing.find((one) => one.address === wanted)?.file ?? others?.get(wanted);

@@ -98,6 +98,8 @@ export interface KindGrowth {
   plainText(this: void, name: PlainName, file: string): string;
   /** How the first one comes to be where none stands; undefined where that cannot be told. */
   first?: ((this: void, name: PlainName, address: string) => First) | undefined;
+  /** What the address of the first one begins with, where nothing is said: `/api` unless it says so. */
+  below?: string | undefined;
   /** The folder for new ones where what stands says nothing of them: it is only what the root of the app shows. */
   home?: string | undefined;
   /** Whether a text does what such a part must: one that does not is written in the plainest form. */

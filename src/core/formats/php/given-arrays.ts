@@ -1,14 +1,17 @@
-import { addStatement, findStatement, statementCut } from './statements.ts';
+import { addStatement, cutStatement } from './statements.ts';
 import { edited, type Outcome, type Surroundings } from '../format.ts';
 import { arrayIn, isBlocked, itemsOf, type GivenArray, type PhpBlocked } from './arrays.ts';
-import { childOf, childrenOf, textOf, valueOf, type Php, type PhpScript } from './document.ts';
-import { blockAt, callsAmong } from './places.ts';
+import { childOf, childrenOf, nameOf, textOf, valueOf, type Php, type PhpScript } from './document.ts';
+import { blockAt, callsAmong, givenChain, linksOf, type PhpPlace } from './places.ts';
 
 /** The array that a call in a block is given; `none` where nothing calls it there. */
 export function givenArray(script: PhpScript, { given, in: place }: GivenArray): Php | PhpBlocked | 'none' {
-  const block = blockAt(script, { call: place });
+  const chain = givenChain(script, place);
+  const block = chain ? { statements: [] } : blockAt(script, { call: place });
   if (isBlocked(block)) return block;
-  const [call, second] = callsAmong(script, block.statements, given);
+  const [call, second] = chain
+    ? linksOf(chain).filter((link) => nameOf(script, link) === given)
+    : callsAmong(script, block.statements, given);
   if (!call) return 'none';
   if (second) return { blocked: `it calls ${given}() more than once`, at: second.start };
   const [first] = childrenOf(childOf(call, 'arguments'), 'argument');
@@ -33,16 +36,16 @@ export function addGiven(
   handwork: string,
 ): Outcome {
   const code = statementFor(array, entry, around.unit);
-  return addStatement(script, { op: 'statement', code, in: { call: array.in } }, around, handwork);
+  return addStatement(script, { op: 'statement', code, in: placeOf(array) }, around, handwork);
 }
 
 /** Takes the whole call out where its array has nothing but this entry, in the form in which it was made; undefined elsewhere. */
 export function removeGiven(script: PhpScript, array: GivenArray, entry: string): Outcome | undefined {
-  const found = findStatement(script, {
-    op: 'statement',
-    code: statementFor(array, entry, ''),
-    in: { call: array.in },
-  });
-  const isOurs = found !== undefined && /\[\s*\n[^\n]*\n\s*\]\);$/.test(textOf(script, found));
-  return isOurs ? edited(script.text, [statementCut(script.text, found)]) : undefined;
+  const statement = { op: 'statement' as const, code: statementFor(array, entry, ''), in: placeOf(array) };
+  const cut = cutStatement(script, statement, (text) => /\[\s*\n[^\n]*\n\s*\]\);?$/.test(text));
+  return cut && edited(script.text, [cut]);
+}
+
+function placeOf({ in: call }: GivenArray): PhpPlace {
+  return { call, chained: true };
 }

@@ -19,7 +19,7 @@ const schema: z.ZodMiniType<PhpOperation> = z.discriminatedUnion('op', [
     in: z.optional(
       z.union([
         z.literal('returned'),
-        z.strictObject({ call: text }),
+        z.strictObject({ call: text, chained: z.optional(z.literal(true)) }),
         z.strictObject({ method: text, class: z.optional(text), only: z.optional(texts) }),
       ]),
     ),

@@ -18,9 +18,9 @@ import {
 } from './arrays.ts';
 import { readPhp, textOf, valueOf, type Php, type PhpScript } from './document.ts';
 import { addGiven, givenArray, removeGiven } from './given-arrays.ts';
-import { addStatement, findStatement, statementCut, type StatementOperation } from './statements.ts';
+import { addStatement, cutStatement, type StatementOperation } from './statements.ts';
 import { addTrait, removeTrait, type TraitOperation } from './traits.ts';
-import { addUse, findUse, type UseOperation } from './uses.ts';
+import { addUse, cutUse, type UseOperation } from './uses.ts';
 
 /**
  * Operations on PHP files. `pointer` (RFC 6901) leads from an array into arrays inside it.
@@ -66,8 +66,8 @@ export const php: Format<PhpOperation> = {
     if (operation.op === 'argument') return removeArgument(script, operation, by);
     if (operation.op === 'trait') return removeTrait(script, operation);
     if (operation.op === 'use' || operation.op === 'statement') {
-      const node = operation.op === 'use' ? findUse(script, operation) : findStatement(script, operation);
-      return node ? edited(text, [statementCut(text, node)]) : { kind: 'already', at: 0 };
+      const cut = operation.op === 'use' ? cutUse(script, operation) : cutStatement(script, operation);
+      return cut ? edited(text, [cut]) : { kind: 'already', at: 0 };
     }
     return removeFromArray(script, operation, by);
   },

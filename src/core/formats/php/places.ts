@@ -3,10 +3,12 @@ import { childOf, childrenOf, nameOf, statementsIn, textOf, valueOf, type Php, t
 
 /**
  * Where a statement goes: into the function that the file returns, into the one that a call of the file's chain is given
- * (`->withMiddleware(function …)`), or into a method; there, with `only`, into the `if` that asks for exactly these texts.
+ * (`->withMiddleware(function …)`; with `chained`, as a link of the chain that this may be), or into a method; there, with `only`, into the `if` that asks for exactly these texts.
  */
 export type PhpPlace =
-  'returned' | { call: string } | { method: string; class?: string | undefined; only?: string[] | undefined };
+  | 'returned'
+  | { call: string; chained?: true | undefined }
+  | { method: string; class?: string | undefined; only?: string[] | undefined };
 
 /** Statements among which one goes; `close` is the offset of the bracket behind them, undefined at the file's own level. */
 export interface Block {
@@ -57,16 +59,38 @@ export function callsAmong(script: PhpScript, statements: readonly Php[], name: 
   return found;
 }
 
-function givenFunction(script: PhpScript, name: string): Block | PhpBlocked {
+/** The links of a chain, the last first: the calls of one thing after the other. */
+export function linksOf(chain: Php): Php[] {
+  const before = childOf(chain, 'object');
+  return chain.kind === 'member_call_expression' ? [chain, ...(before ? linksOf(before) : [])] : [];
+}
+
+/** The chain that is all that a function does which a call is given: `fn ($middleware) => $middleware->alias(…)->append(…)`. */
+export function givenChain(script: PhpScript, name: string): Php | undefined {
+  const given = argumentsOf(script, name);
+  const own = isBlocked(given) ? undefined : given.find((one) => one.kind === 'arrow_function');
+  const body = childOf(own, 'body');
+  const root = body && childOf(linksOf(body).at(-1), 'object');
+  const [first] = childOf(own, 'parameters')?.children.filter(({ kind }) => kind === 'simple_parameter') ?? [];
+  return root && textOf(script, root) === nameOf(script, first ?? root) ? body : undefined;
+}
+
+function argumentsOf(script: PhpScript, name: string): Php[] | PhpBlocked {
   const [call, second] = callsNamed(script, name);
   if (!call) return { blocked: `it has no call of ${name}()`, at: 0 };
   if (second) return { blocked: `it calls ${name}() more than once`, at: second.start };
-  const given = childrenOf(childOf(call, 'arguments'), 'argument').map((one) => valueOf(one));
+  const given = childrenOf(childOf(call, 'arguments'), 'argument').flatMap((one) => valueOf(one) ?? []);
+  return given.length > 0 ? given : { blocked: `${name}() is given nothing`, at: call.start };
+}
+
+function givenFunction(script: PhpScript, name: string): Block | PhpBlocked {
+  const given = argumentsOf(script, name);
+  if (isBlocked(given)) return given;
   const body = childOf(
-    given.find((one) => one?.kind === 'anonymous_function'),
+    given.find((one) => one.kind === 'anonymous_function'),
     'body',
   );
-  return body ? asBlock(body) : { blocked: `${name}() is not given a function with a block`, at: call.start };
+  return body ? asBlock(body) : { blocked: `${name}() is not given a function with a block`, at: given[0]?.start ?? 0 };
 }
 
 /** The block of the one `if` in a method whose condition has exactly these texts. */

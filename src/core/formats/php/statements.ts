@@ -1,9 +1,11 @@
-import { indentOf, lineBreakOf } from '../../text/code-style.ts';
 import { cutWithLine } from '../../text/own-line.ts';
+import type { Splice } from '../../text/splices.ts';
+import { addLink, chainLink, linkCut } from './chain-links.ts';
 import { indentAt, lineEnd, lineStart } from '../../text/positions.ts';
 import { edited, refused, type Outcome, type Surroundings } from '../format.ts';
 import { isBlocked, normalCode } from './arrays.ts';
 import { textOf, type Php, type PhpScript } from './document.ts';
+import { inManner, nested } from './in-manner.ts';
 import { blockAt, type Block, type PhpPlace } from './places.ts';
 
 export interface StatementOperation {
@@ -13,10 +15,22 @@ export interface StatementOperation {
   before?: string[] | undefined;
 }
 
-/** The statement of a place that is written as an operation has it. */
-export function findStatement(script: PhpScript, { code, in: place }: StatementOperation): Php | undefined {
+/** What takes the statement of a place out that is written as an operation has it; undefined where there is none, or where `isOurs` denies it. */
+export function cutStatement(
+  script: PhpScript,
+  { code, in: place }: StatementOperation,
+  isOurs: (text: string) => boolean = () => true,
+): Splice | undefined {
+  const link = chainLink(script, { code, in: place });
+  if (link?.present && isOurs(textOf(script, link.present))) return linkCut(script.text, link.present);
   const block = blockAt(script, place);
-  return isBlocked(block) ? undefined : statementLike(script, block, code);
+  const found = isBlocked(block) ? undefined : statementLike(script, block, code);
+  return found && isOurs(textOf(script, found)) ? statementCut(script.text, found) : undefined;
+}
+
+/** Cuts a statement with its line. */
+export function statementCut(text: string, node: Php): Splice {
+  return cutWithLine(text, node.start, node.end);
 }
 
 function statementLike(script: PhpScript, { statements }: Block, code: string): Php | undefined {
@@ -33,15 +47,13 @@ export function addStatement(
   handwork: string,
 ): Outcome {
   const { text } = script;
+  const link = chainLink(script, operation);
+  if (link) return addLink(script, link, around);
   const block = blockAt(script, operation.in);
   if (isBlocked(block)) return refused(text, block.at, block.blocked, handwork);
   const present = statementLike(script, block, operation.code);
   if (present) return { kind: 'already', at: present.start };
-  const eol = lineBreakOf(text) ?? around.style.eol;
-  const unit = indentOf(text) ?? around.style.indent;
-  const code = operation.code
-    .replaceAll(/^(?: {4})+/gm, (lead) => unit.repeat(lead.length / 4))
-    .replaceAll(/\r?\n/g, eol);
+  const { eol, unit, code } = inManner(text, operation.code, around);
   const next = block.statements.find(
     (node) =>
       node.kind === 'return_statement' ||
@@ -100,11 +112,6 @@ function intoEmpty(
   ]);
 }
 
-/** Cuts a statement with its line. */
-export function statementCut(text: string, node: Php) {
-  return cutWithLine(text, node.start, node.end);
-}
-
 /** Behind a comment on the rest of the line, which belongs to the statement. */
 function lineTail(text: string, from: number): number {
   const match = /^[ \t]*(?:\/\/|#)(?:(?!\?>)[^\r\n])*/.exec(text.slice(from, lineEnd(text, from)));
@@ -113,8 +120,4 @@ function lineTail(text: string, from: number): number {
 
 function startsLine(text: string, at: number): boolean {
   return text.slice(lineStart(text, at), at).trim() === '';
-}
-
-function nested(code: string, indent: string): string {
-  return code.replaceAll(/\n(?=[^\r\n])/g, `\n${indent}`);
 }

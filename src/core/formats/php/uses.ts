@@ -1,4 +1,5 @@
 import { lineBreakOf } from '../../text/code-style.ts';
+import { cutWithLine } from '../../text/own-line.ts';
 import { lineStart } from '../../text/positions.ts';
 import type { Splice } from '../../text/splices.ts';
 import { edited, refused, type Outcome, type Surroundings } from '../format.ts';
@@ -11,8 +12,14 @@ export interface UseOperation {
   as?: string | undefined;
 }
 
+/** What takes the `use` out that imports one class and nothing else; undefined where there is none. */
+export function cutUse(script: PhpScript, operation: UseOperation): Splice | undefined {
+  const found = findUse(script, operation);
+  return found && cutWithLine(script.text, found.start, found.end);
+}
+
 /** The `use` that imports one class and nothing else. */
-export function findUse(script: PhpScript, { name }: UseOperation): Php | undefined {
+function findUse(script: PhpScript, { name }: UseOperation): Php | undefined {
   return script.statements.find((node) => {
     const [only, ...more] = node.kind === 'namespace_use_declaration' ? importsOf(script.text, node) : [];
     return more.length === 0 && only?.name === name && childrenOf(node, 'namespace_use_clause').length === 1;

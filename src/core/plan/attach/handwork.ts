@@ -63,7 +63,8 @@ async function steps(context: Context, { way, facts, stack, choices }: RefusedAt
   }
   for (const [file, own] of groupBy(edits, (edit) => edit.file))
     lines.push(...(await fileByHand(context, file, { edits: own, style: facts.style })));
-  return lines.map((line, index) => `${index + 1}. ${line.replaceAll('\n', '\n   ')}`).join('\n');
+  const told = lines.filter((line) => line !== '');
+  return told.map((line, index) => `${index + 1}. ${line.replaceAll('\n', '\n   ')}`).join('\n');
 }
 
 interface FileWork {

@@ -9,14 +9,15 @@ import { listed } from './laravel-listing.ts';
 import { laravelMiddleware } from './laravel-middleware.ts';
 import { routesIn, standingOf, viewFile, type Route } from './laravel-routes.ts';
 import { framedView } from './laravel-views.ts';
+import { routeFiles, type RouteFiles } from './route-files.ts';
 
 /** What grows in an app built with Laravel (its docs, "Routing", "Controllers", "Blade Templates", "Middleware"). */
 export function laravelGrowth(ground: Ground): Growth {
   const views = ground.inHost('resources/views');
-  const web = ground.inHost('routes/web.php');
-  const api = ground.inHost('routes/api.php');
-  const found = [...routesIn(ground, web, ''), ...routesIn(ground, api, apiPrefix(ground))];
-  const page = (): KindGrowth | undefined => (ground.has(web) ? pages(ground, found, web) : undefined);
+  const files = routeFiles(ground);
+  const { pages: web, programs: api } = files;
+  const found = [web, api].flatMap((one) => (one ? routesIn(ground, one.file, one.prefix) : []));
+  const page = (): KindGrowth | undefined => web && pages(ground, found, web.file);
   return {
     page,
     layout: () => {
@@ -25,9 +26,9 @@ export function laravelGrowth(ground: Ground): Growth {
     },
     'list-page': () => {
       const kind = page();
-      return kind && laravelList(ground, kind, { web, routes: found });
+      return web && kind && laravelList(ground, kind, { web: web.file, routes: found });
     },
-    endpoint: () => endpoints(ground, found, ground.first([api, web])),
+    endpoint: () => endpoints(ground, found, files),
     component: () =>
       ground.names(views).length > 0
         ? templateComponents(ground, {
@@ -38,13 +39,6 @@ export function laravelGrowth(ground: Ground): Growth {
         : undefined,
     middleware: () => laravelMiddleware(ground),
   };
-}
-
-/** What routes of programs begin with: told where the app is set up, else `api` (Laravel's docs, "API Routes"). */
-function apiPrefix(ground: Ground): string {
-  const told = /\bapiPrefix:\s*['"]([\w/-]*)['"]/.exec(ground.text(ground.inHost('bootstrap/app.php')) ?? '')?.[1];
-  const plain = (told ?? 'api').replaceAll(/^\/|\/$/g, '');
-  return plain === '' ? '' : `/${plain}`;
 }
 
 const SHOWS = /\bview\(|\bView::make\(|\binertia\(|\bInertia::render\(/;
@@ -102,12 +96,13 @@ function pages(ground: Ground, found: readonly Route[], web: string): KindGrowth
   };
 }
 
-function endpoints(ground: Ground, found: readonly Route[], file: string | undefined): KindGrowth | undefined {
+function endpoints(ground: Ground, found: readonly Route[], { pages, programs }: RouteFiles): KindGrowth | undefined {
   const { action, ...kind } = parts(ground, found, 'endpoint');
-  if (file === undefined) return undefined;
-  const prefix = file.endsWith('api.php') ? apiPrefix(ground) : '';
+  const usual = programs ?? pages;
+  if (usual === undefined) return undefined;
   return {
     ...kind,
+    below: programs?.prefix === '' ? '/' : programs?.prefix,
     plainText: (name, own) =>
       plainController(ground, name, own, {
         action,
@@ -115,11 +110,12 @@ function endpoints(ground: Ground, found: readonly Route[], file: string | undef
         returns: 'JsonResponse',
         answer: 'response()->json([])',
       }),
-    first: (name, address) =>
-      firstEndpoint(ground, name, {
-        file,
-        address: address.slice(address.startsWith(`${prefix}/`) ? prefix.length : 0),
-      }),
+    first: (name, address) => {
+      // What is not below the addresses for programs is among the pages.
+      const isBelow = address.startsWith(`${usual.prefix}/`);
+      const { file } = isBelow ? usual : (pages ?? usual);
+      return firstEndpoint(ground, name, { file, address: isBelow ? address.slice(usual.prefix.length) : address });
+    },
   };
 }
 

@@ -68,7 +68,11 @@ function firstIn(ground: Ground, { pascal }: PlainName, at: { app: string } | { 
     {
       file: at.app,
       format: 'php',
-      operation: { op: 'statement', in: { call: 'withMiddleware' }, code: `${given}->append(${pascal}::class);` },
+      operation: {
+        op: 'statement',
+        in: { call: 'withMiddleware', chained: true },
+        code: `${given}->append(${pascal}::class);`,
+      },
     },
   ];
   return { file, ties: [], edits };

@@ -68,7 +68,7 @@ function inChain(file: string, on: string, { own, name, group }: Passed): Edit[]
     edits.push({
       file,
       format: 'php',
-      operation: { op: 'statement', in: { call: 'withMiddleware' }, code: `${on}->${call};` },
+      operation: { op: 'statement', in: { call: 'withMiddleware', chained: true }, code: `${on}->${call};` },
     });
   return edits;
 }

@@ -105,22 +105,25 @@ function routeIn(
   ];
 }
 
-function addressed(path: string): string {
+/** A path as the first parts of an address: `/plots`, or nothing. */
+export function addressed(path: string): string {
   const plain = path.replaceAll(/^\/+|\/+$/g, '');
   return plain === '' ? '' : `/${plain}`;
 }
 
 /** A call of a chain on the routes' facade, from the first on. */
-interface Called {
+export interface Called {
   name: string;
   given: Php[];
 }
 
-function callOf(chain: readonly Called[], name: string): Called | undefined {
+/** The first call of a chain by its name. */
+export function callOf(chain: readonly Called[], name: string): Called | undefined {
   return chain.find((one) => one.name === name);
 }
 
-function chainOf(script: PhpScript, node: Php | undefined): Called[] {
+/** The calls of a chain on the routes' facade; none where it is another chain. */
+export function chainOf(script: PhpScript, node: Php | undefined): Called[] {
   if (!node) return [];
   const own = {
     name: nameOf(script, node) ?? '',
@@ -133,7 +136,8 @@ function chainOf(script: PhpScript, node: Php | undefined): Called[] {
   return before.length > 0 ? [...before, own] : [];
 }
 
-function textGiven(script: PhpScript, node: Php | undefined): string | undefined {
+/** A text that is written out. */
+export function textGiven(script: PhpScript, node: Php | undefined): string | undefined {
   const code = textOf(script, node);
   return /^(string|encapsed_string)$/.test(node?.kind ?? '') && !/[$\\]/.test(code) ? code.slice(1, -1) : undefined;
 }

@@ -4,16 +4,18 @@ import { readPhp, textOf } from '../../formats/php/document.ts';
 import type { Ground } from '../../joints/ground.ts';
 import { blockedJoint, type JointOf } from '../../joints/joint.ts';
 import { routesIn } from './laravel-routes.ts';
+import { routeFiles } from './route-files.ts';
 
 // What takes every path that nothing else has taken.
 const CATCHES_ALL = /^Route::(fallback\(|(get|any|match|view|inertia)\((\[[^\]]*\],\s*)?['"]\/?\{)/;
 
 /** Routes in a file of their own, which the file of the app's pages takes in: before what answers everything else (Laravel's docs, "Routing"). */
 export function routesJoint(ground: Ground): JointOf<'framework.routes'> {
-  const file = ground.inHost('routes/web.php');
-  if (!ground.has(file))
-    return blockedJoint('framework.routes', file, 'no file of routes', {
-      reason: 'it has no routes/web.php',
+  const usual = ground.inHost('routes/web.php');
+  const file = routeFiles(ground).pages?.file;
+  if (file === undefined)
+    return blockedJoint('framework.routes', usual, 'no file of routes', {
+      reason: 'it does not exist, and the set-up of the app names no other file of routes for pages',
       handwork: 'Take the file of routes in where your app has its own.',
     });
   const before = catchAlls(ground.text(file) ?? '');
@@ -23,7 +25,7 @@ export function routesJoint(ground: Ground): JointOf<'framework.routes'> {
     file,
     detail: "the routes of the app's pages",
     tie({ resource }): Edit[] {
-      const below = path.posix.relative('routes', resource);
+      const below = path.posix.relative(path.posix.dirname(file), ground.inHost(resource));
       const required = `require __DIR__.'/${below}';`;
       // Apart from what stands beside it.
       const code = before.length === 0 ? `\n${required}` : `${required}\n`;
@@ -62,6 +64,8 @@ export function laravelPaths(ground: Ground): string[] {
 
 function pageRoutes(ground: Ground): ReturnType<typeof routesIn> {
   const folder = ground.inHost('routes');
-  const files = ground.names(folder).filter((name) => name.endsWith('.php') && !NOT_PAGES.test(name));
-  return files.flatMap((name) => routesIn(ground, `${folder}/${name}`, ''));
+  const beside = ground.names(folder).filter((name) => name.endsWith('.php') && !NOT_PAGES.test(name));
+  const { pages } = routeFiles(ground);
+  const files = new Set([...(pages ? [pages.file] : []), ...beside.map((name) => `${folder}/${name}`)]);
+  return [...files].flatMap((file) => routesIn(ground, file, ''));
 }
