@@ -77,6 +77,8 @@ export async function openOfflineRegistry(options: RegistryOptions): Promise<Off
       send(response, 500, { error: error instanceof Error ? error.message : String(error) });
     });
   });
+  // On a busy machine a client comes back to a connection after longer than the five seconds that this is by itself.
+  server.keepAliveTimeout = 600_000;
   await new Promise<void>((resolve) => server.listen(port, '127.0.0.1', resolve));
   const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`;
 
