@@ -29,7 +29,16 @@ import {
   wrongWord,
 } from './part-problems.ts';
 import { routeProofs, testProofs } from './part-proofs.ts';
-import { addressSpelling, isBelow, namedAll, ownWords, siblingsOf, usualParent, type Named } from './siblings.ts';
+import {
+  addressSpelling,
+  isBelow,
+  namedAll,
+  ownWords,
+  siblingsOf,
+  statedBelow,
+  usualParent,
+  type Named,
+} from './siblings.ts';
 import { tableEdits, type TableManner } from './table-edits.ts';
 
 const TITLES = { page: 'Page', endpoint: 'Endpoint', component: 'Component', middleware: 'Middleware' };
@@ -134,12 +143,20 @@ function addressFor(
   { standing, taken: others, below }: KindGrowth,
 ): string {
   const own = speltAs(words, addressSpelling(standing));
-  const parent = standing.length === 0 && part === 'endpoint' ? (below ?? '/api') : usualParent(standing, part);
+  const first = below ?? (part === 'endpoint' ? '/api' : '/');
+  const parent = standing.length === 0 ? first : usualParent(standing, part);
   const wanted = address ?? path.posix.join(parent, own);
   if (!isPageAddress(wanted)) throw wrongWord(part, 'address', wanted);
   const taken = standing.find((one) => one.address === wanted)?.file ?? others?.get(wanted);
   if (taken !== undefined) throw takenAddress(part, wanted, taken);
   return wanted;
+}
+
+/** What a part says of itself, where something else puts a part before its address. Throws a Problem (status 3) where that cannot be. */
+function statedAs(subject: Subject, prefix = ''): Subject {
+  if (subject.address === undefined || prefix === '') return subject;
+  if (!isBelow(prefix, subject.address)) throw notListed(subject.address, [prefix]);
+  return { ...subject, address: statedBelow(prefix, subject.address) };
 }
 
 /** The first of its kind: in the plainest form that the docs of its stack have. */
@@ -150,7 +167,7 @@ function firstEdits({ request: { part, before, lazy }, place, ground, subject }:
   if (before !== undefined) throw notThere(part, before, []);
   if (lazy) throw cannotLoadLazily(stack.title);
   if (ground.has(first.file)) throw takenFile(part, first.file);
-  const text = plainest(ground, first.file, subject, kind, stack.traits);
+  const text = plainest(ground, first.file, statedAs(subject, first.prefix), kind, stack.traits);
   const ties = tieEdits(first.ties, { stack, values: {} });
   const also = first.also === undefined ? '' : `; ${first.also}`;
   return {
@@ -177,7 +194,9 @@ function alikeEdits(task: Task): Made {
   const waits = !states && !siblings.some(isListed) && listedAll.length > 0;
   const inTable: readonly Named[] = states ? [] : waits ? listedAll : siblings;
   if (subject.address !== undefined) checkListed(subject.address, inTable);
-  const { main, files } = ownFiles(ground, { part: request.part, kind, traits: stack.traits, subject }, siblings);
+  const stated = statedAs(subject, states ? siblings[0]?.standing.prefix : '');
+  const about = { part: request.part, kind, traits: stack.traits, subject: stated };
+  const { main, files } = ownFiles(ground, about, siblings);
   const how = tableManner(task, main);
   const ownName = !waits
     ? subject

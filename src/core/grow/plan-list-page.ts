@@ -148,7 +148,9 @@ function entityCalled({ entities }: ListGrowth, name: string, workspace: string)
 
 function addressOf({ address }: ListRequest, { pages }: ListGrowth, all: readonly string[]): string {
   const own = speltAs(all, addressSpelling(pages.standing));
-  const wanted = address ?? path.posix.join(usualParent(pages.standing, 'page'), own);
+  const wanted =
+    address ??
+    path.posix.join(pages.standing.length === 0 ? (pages.below ?? '/') : usualParent(pages.standing, 'page'), own);
   if (!isPageAddress(wanted)) throw wrongWord(PART, 'address', wanted);
   const taken = pages.standing.find((one) => one.address === wanted)?.file ?? pages.taken?.get(wanted);
   if (taken !== undefined) throw takenAddress('page', wanted, taken);

@@ -74,11 +74,16 @@ function nearest(all: readonly Standing[], address: string): readonly Standing[]
 export function usualParent(all: readonly Standing[], part: AlikePart): string {
   const belows =
     part === 'page'
-      ? all.filter((one) => !isFrame(one, all)).map(({ listed }) => listed?.below ?? '/')
+      ? all.filter((one) => !isFrame(one, all)).map(({ listed, prefix }) => listed?.below ?? (prefix || '/'))
       : all.flatMap(({ address = '/' }) => (address === '/' ? [] : path.posix.dirname(address)));
   if (part === 'page' && belows.includes('/')) return '/';
   const count = (below: string): number => belows.filter((one) => one === below).length;
   return belows.reduce((best, one) => (count(one) > count(best) ? one : best), belows[0] ?? '/');
+}
+
+/** An address as it is stated where something else puts a part before it. */
+export function statedBelow(prefix = '', address: string): string {
+  return address.startsWith(`${prefix}/`) ? address.slice(prefix.length) : address === prefix ? '/' : address;
 }
 
 /** Whether an address is among those that entries below another one stand for. */
@@ -191,7 +196,8 @@ function isTold({ words, other, shown }: Sibling, file: string): boolean {
   );
 }
 
-function tell(ground: Ground, { standing: { address }, words, other }: Named, file: string): Told {
+function tell(ground: Ground, { standing, words, other }: Named, file: string): Told {
+  const address = standing.address && statedBelow(standing.prefix, standing.address);
   const text = (ground.text(file) ?? '').replaceAll('\r\n', '\n');
   const named = { text, file, words, address };
   if (!other) return named;

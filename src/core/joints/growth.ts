@@ -10,6 +10,8 @@ export type AlikePart = 'page' | 'endpoint' | 'component' | 'middleware';
 export interface Standing {
   /** Begins with a slash: `/plots`, or `/` for the first page. */
   address?: string | undefined;
+  /** What something else puts before the address that it states: `/en`. */
+  prefix?: string | undefined;
   /** The file that shows it, relative to the host's root. */
   file: string;
   /** Its name as the host writes it: `PlotsPage`, `plots`. */
@@ -74,6 +76,8 @@ export interface First {
   edits?: Edit[] | undefined;
   /** The same in words. */
   also?: string | undefined;
+  /** What something else puts before the address that it states. */
+  prefix?: string | undefined;
 }
 
 /** How parts of one kind come to be in a workspace. */
@@ -98,7 +102,7 @@ export interface KindGrowth {
   plainText(this: void, name: PlainName, file: string): string;
   /** How the first one comes to be where none stands; undefined where that cannot be told. */
   first?: ((this: void, name: PlainName, address: string) => First) | undefined;
-  /** What the address of the first one begins with, where nothing is said: `/api` unless it says so. */
+  /** What the address of the first one begins with, where nothing is said; `/api` for what answers programs unless it says so. */
   below?: string | undefined;
   /** The folder for new ones where what stands says nothing of them: it is only what the root of the app shows. */
   home?: string | undefined;

@@ -2,6 +2,7 @@ import { wholeFile } from '../../edits/edit.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { First, Growth, KindGrowth, PlainName } from '../../joints/growth.ts';
 import { namespaceOf, ownClassFile } from '../../joints/php-names.ts';
+import { strictLine } from '../../joints/php-strict.ts';
 import { answersOnly, givenToTemplate, templateComponents } from '../../joints/template-parts.ts';
 import { laravelLayout } from './laravel-layout.ts';
 import { laravelList } from './laravel-list.ts';
@@ -157,5 +158,5 @@ function plainController(
   const namespace = namespaceOf(ground, file) ?? 'App\\Http\\Controllers';
   const name = file.endsWith('Controller.php') ? `${pascal}Controller` : pascal;
   const base = ownClassFile(ground, `${namespace}\\Controller`)?.isThere ? ' extends Controller' : '';
-  return `<?php\n\nnamespace ${namespace};\n\nuse ${uses};\n\nclass ${name}${base}\n{\n    public function ${action}(): ${returns}\n    {\n        return ${answer};\n    }\n}\n`;
+  return `<?php\n\n${strictLine(ground, file)}namespace ${namespace};\n\nuse ${uses};\n\nclass ${name}${base}\n{\n    public function ${action}(): ${returns}\n    {\n        return ${answer};\n    }\n}\n`;
 }

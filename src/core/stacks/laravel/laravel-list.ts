@@ -3,6 +3,7 @@ import type { Ground } from '../../joints/ground.ts';
 import type { EntityField, KindGrowth, ListGrowth, Listing, NewList, Standing, Stretch } from '../../joints/growth.ts';
 import { listTable } from '../../joints/list-table.ts';
 import { namespaceOf, ownClassFile } from '../../joints/php-names.ts';
+import { strictLine } from '../../joints/php-strict.ts';
 import { listed, listedUses } from './laravel-listing.ts';
 import { modelsOf, type Model } from './laravel-models.ts';
 import { viewFile, type Route } from './laravel-routes.ts';
@@ -42,7 +43,7 @@ export function laravelList(
       const name = short === undefined ? '' : `->name('${short}')`;
       const code = (address: string): string => `Route::get('${address}', [${own}::class, 'index'])${name};`;
       const edits: Edit[] = [
-        wholeFile(file, controller(ground, list, { model, home, own, view })),
+        wholeFile(file, controller(ground, list, { model, file, home, own, view })),
         wholeFile(ground.inHost(`resources/views/${view.replaceAll('.', '/')}.blade.php`), viewText(ground, list)),
         ...(group
           ? listedUses([`${home}\\${own}`], web)
@@ -104,12 +105,18 @@ function viewName(ground: Ground, { all }: NewList): string {
 function controller(
   ground: Ground,
   { entity, all }: NewList,
-  { model: { fullName, key }, home, own, view }: { model: Model; home: string; own: string; view: string },
+  {
+    model: { fullName, key },
+    file,
+    home,
+    own,
+    view,
+  }: { model: Model; file: string; home: string; own: string; view: string },
 ): string {
   const base = ownClassFile(ground, `${home}\\Controller`)?.isThere ? ' extends Controller' : '';
   const uses = [fullName, 'Illuminate\\Contracts\\View\\View'].sort();
   return [
-    `<?php\n\nnamespace ${home};\n\n${uses.map((one) => `use ${one};\n`).join('')}\n`,
+    `<?php\n\n${strictLine(ground, file)}namespace ${home};\n\n${uses.map((one) => `use ${one};\n`).join('')}\n`,
     `class ${own}${base}\n{\n    public function index(): View\n    {\n        return view('${view}', [\n`,
     `            '${all.camel}' => ${entity.name}::query()->orderBy('${key}')->simplePaginate(${PER_PAGE}),\n`,
     '        ]);\n    }\n}\n',

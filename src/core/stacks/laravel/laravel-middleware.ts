@@ -3,6 +3,7 @@ import { blockAt } from '../../formats/php/places.ts';
 import type { Edit } from '../../edits/edit.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { First, KindGrowth, PlainName, Standing } from '../../joints/growth.ts';
+import { strictLine } from '../../joints/php-strict.ts';
 import { namespaceOf, ownClassFile, useOf } from '../../joints/php-names.ts';
 
 /** How middleware comes to be that every request passes (Laravel's docs, "Global Middleware"); undefined where that cannot be told. */
@@ -87,6 +88,6 @@ export function parameterOf(script: PhpScript, call: string): string | undefined
 function plainMiddleware(ground: Ground): KindGrowth['plainText'] {
   return ({ pascal }, file) => {
     const namespace = namespaceOf(ground, file) ?? 'App\\Http\\Middleware';
-    return `<?php\n\nnamespace ${namespace};\n\nuse Closure;\nuse Illuminate\\Http\\Request;\nuse Symfony\\Component\\HttpFoundation\\Response;\n\nclass ${pascal}\n{\n    /** @param Closure(Request): Response $next */\n    public function handle(Request $request, Closure $next): Response\n    {\n        return $next($request);\n    }\n}\n`;
+    return `<?php\n\n${strictLine(ground, file)}namespace ${namespace};\n\nuse Closure;\nuse Illuminate\\Http\\Request;\nuse Symfony\\Component\\HttpFoundation\\Response;\n\nclass ${pascal}\n{\n    /** @param Closure(Request): Response $next */\n    public function handle(Request $request, Closure $next): Response\n    {\n        return $next($request);\n    }\n}\n`;
   };
 }

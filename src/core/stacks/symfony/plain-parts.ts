@@ -3,6 +3,7 @@ import type { Ground } from '../../joints/ground.ts';
 import type { PlainName } from '../../joints/growth.ts';
 import { ownSources } from '../../joints/own-sources.ts';
 import { namespaceOf } from '../../joints/php-names.ts';
+import { strictLine } from '../../joints/php-strict.ts';
 import { plainDocument } from '../../joints/template-parts.ts';
 import type { Frame } from '../../joints/traits.ts';
 import { isSince } from './symfony-version.ts';
@@ -53,7 +54,7 @@ export function plainController(
   const above = states && isWhole ? statedRoute(ground, name, at, '') : '';
   const within = states && !isWhole ? statedRoute(ground, name, at, '    ') : '';
   return [
-    `<?php\n\nnamespace ${namespace};\n\n${uses.map((one) => `use ${one};\n`).join('')}\n`,
+    `<?php\n\n${strictLine(ground, file)}namespace ${namespace};\n\n${uses.map((one) => `use ${one};\n`).join('')}\n`,
     `${above}final class ${file.endsWith('Controller.php') ? `${pascal}Controller` : pascal} extends AbstractController\n{\n`,
     `${within}    public function ${action}(): ${response}\n    {\n        return ${answer};\n    }\n}\n`,
   ].join('');
@@ -80,10 +81,10 @@ export function plainTemplate(
 
 /** The frame that most templates have: what stands before and behind a page's content, with `title` as its title. */
 export function twigFrame(ground: Ground): Frame {
-  const { frame, block } = framing(ground);
-  const body = bodyBlock(block);
+  const { frame, block, titled } = framing(ground);
+  const body = bodyBlock(ground, block);
   if (frame !== undefined && body !== undefined) {
-    const title = block('title') ? '{% block title %}{{ title }}{% endblock %}\n\n' : '';
+    const title = titled === undefined ? '' : `{% block ${titled} %}{{ title }}{% endblock %}\n\n`;
     return { begin: `{% extends '${frame}' %}\n\n${title}{% block ${body} %}\n`, end: '{% endblock %}\n' };
   }
   const [begin = '', end = ''] = plainDocument('{{ title }}', 'en', ['§']).split(/ *<h1>.*<\/h1>\n\s*§\n/);
@@ -93,23 +94,33 @@ export function twigFrame(ground: Ground): Frame {
 function framing(ground: Ground) {
   const frame = usualFrame(ground);
   const base = frame === undefined ? '' : (ground.text(ground.inHost(`templates/${frame}`)) ?? '');
-  return { frame, block: (name: string): boolean => new RegExp(`\\{%-?\\s*block ${name}\\b`).test(base) };
+  const block = (name: string): boolean => new RegExp(`\\{%-?\\s*block ${name}\\b`).test(base);
+  const inTitle = /<title[^>]*>[^<]*?\{%-?\s*block\s+(\w+)/.exec(base)?.[1];
+  return { frame, block, titled: inTitle ?? (block('title') ? 'title' : undefined) };
 }
 
-function bodyBlock(block: (name: string) => boolean): string | undefined {
-  return ['body', 'content', 'main'].find((name) => block(name));
+/** The block of the frame for what is a page's own: one that is called so, else the one that most others fill. */
+function bodyBlock(ground: Ground, block: (name: string) => boolean): string | undefined {
+  const usual = ['body', 'content', 'main'].find((name) => block(name));
+  if (usual !== undefined) return usual;
+  const filled = [...ownSources(ground, /\.html\.twig$/)]
+    .filter(({ text }) => /\{%-?\s*extends\b/.test(text))
+    .flatMap(({ text }) => [...text.matchAll(/\{%-?\s*block\s+(\w+)\s*-?%\}/g)].map(([, name = '']) => name))
+    .filter((name) => block(name) && !/title|head|meta|script|style|css|js/i.test(name));
+  const count = (name: string): number => filled.filter((one) => one === name).length;
+  return [...new Set(filled)].sort((a, b) => count(b) - count(a))[0];
 }
 
 /** A template with its heading and some lines below it, in the frame that most others have. */
 export function framedTemplate(ground: Ground, sentence: string, below: readonly string[], file: string): Edit {
-  const { frame, block } = framing(ground);
-  const body = bodyBlock(block);
+  const { frame, block, titled } = framing(ground);
+  const body = bodyBlock(ground, block);
   if (frame === undefined || body === undefined)
     return wholeFile(file, plainDocument(sentence, 'en', below.length === 0 ? [] : ['', ...below]));
   const rest = (below.length === 0 ? [] : ['', ...below])
     .map((line) => (line === '' ? '\n' : `    ${line}\n`))
     .join('');
-  const title = block('title') ? `{% block title %}${sentence}{% endblock %}\n\n` : '';
+  const title = titled === undefined ? '' : `{% block ${titled} %}${sentence}{% endblock %}\n\n`;
   return wholeFile(
     file,
     `{% extends '${frame}' %}\n\n${title}{% block ${body} %}\n    <h1>${sentence}</h1>\n${rest}{% endblock %}\n`,

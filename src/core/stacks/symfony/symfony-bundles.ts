@@ -14,6 +14,7 @@ import { testFolders } from './bundle-names.ts';
 import { withoutBundle } from './bundle-traces.ts';
 import { plainController, plainTemplate } from './plain-parts.ts';
 import { isSince } from './symfony-version.ts';
+import { strictLine } from '../../joints/php-strict.ts';
 import { readsControllers, routeFiles } from './symfony-routes.ts';
 
 /** The bundles of an app's own (Symfony's docs, "The Bundle System"): how one comes to be, and is taken out. */
@@ -126,7 +127,7 @@ function bundleClass(
   { namespace, class_, sibling }: { namespace: string; class_: string; sibling: Bundle | undefined },
 ): string {
   const like = sibling ? (ground.text(sibling.file) ?? '') : '';
-  const strict = like.includes('declare(strict_types=1);') ? 'declare(strict_types=1);\n\n' : '';
+  const strict = strictLine(ground, sibling?.file ?? ground.inHost(`src/${class_}/${class_}.php`));
   const final = sibling && !/\bfinal\s+class\b/.test(like) ? '' : 'final ';
   return `<?php\n\n${strict}namespace ${namespace};\n\nuse Symfony\\Component\\HttpKernel\\Bundle\\Bundle;\n\n${final}class ${class_} extends Bundle\n{\n}\n`;
 }
@@ -189,7 +190,7 @@ function testEdits(ground: Ground, folder: string, { pascal }: PlainName, addres
   return [
     wholeFile(
       file,
-      `<?php\n\nnamespace ${namespace};\n\nuse Symfony\\Bundle\\FrameworkBundle\\Test\\WebTestCase;\n\nfinal class ${pascal}ControllerTest extends WebTestCase\n{\n    public function testItAnswers(): void\n    {\n        $client = self::createClient();\n        $client->request('GET', '${address}');\n\n        self::assertResponseIsSuccessful();\n    }\n}\n`,
+      `<?php\n\n${strictLine(ground, file)}namespace ${namespace};\n\nuse Symfony\\Bundle\\FrameworkBundle\\Test\\WebTestCase;\n\nfinal class ${pascal}ControllerTest extends WebTestCase\n{\n    public function testItAnswers(): void\n    {\n        $client = self::createClient();\n        $client->request('GET', '${address}');\n\n        self::assertResponseIsSuccessful();\n    }\n}\n`,
     ),
   ];
 }

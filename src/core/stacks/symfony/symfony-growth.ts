@@ -1,11 +1,12 @@
 import type { Ground } from '../../joints/ground.ts';
-import type { Growth, KindGrowth, PlainName, Standing } from '../../joints/growth.ts';
+import type { Growth, KindGrowth, Standing } from '../../joints/growth.ts';
 import { ownClassFile } from '../../joints/php-names.ts';
 import { answersOnly, givenToTemplate, templateComponents } from '../../joints/template-parts.ts';
 import { plainController, plainTemplate } from './plain-parts.ts';
 import { symfonyBundles } from './symfony-bundles.ts';
 import { symfonyLayout } from './symfony-layout.ts';
 import { symfonyList } from './symfony-list.ts';
+import { controllerHome, type ControllerHome } from './controller-imports.ts';
 import { controllersOf, listedRoutes, listing, readsControllers, type Controller } from './symfony-routes.ts';
 
 /** What grows in an app built with Symfony (its docs, "Controller", "Routing", "Creating and Using Templates"). */
@@ -28,7 +29,8 @@ export function symfonyGrowth(ground: Ground): Growth {
       if (!hasTemplates || !ground.finds('doctrine/orm')) return undefined;
       const states = controllers().some(({ routes }) => routes.length > 0) || readsControllers(ground);
       const names = [...controllers().flatMap((one) => one.names), ...listed().flatMap(({ called }) => called ?? [])];
-      return symfonyList(ground, kind, { names, states });
+      const home = homeOf(ground, controllers());
+      return home && symfonyList(ground, kind, { names, states, home });
     },
     component: () =>
       hasTemplates
@@ -56,9 +58,9 @@ function kindOf(
   listed: ReturnType<typeof listedRoutes>,
 ): KindGrowth {
   // One that answers at several addresses shows none of them alone.
-  const own = controllers.flatMap(({ file, name, routes, answers }): Standing[] =>
+  const own = controllers.flatMap(({ file, name, routes, answers, prefix }): Standing[] =>
     answers === 1 && routes[0]
-      ? [{ address: routes[0].address, file, name, called: routes[0].called, states: true }]
+      ? [{ address: routes[0].address, prefix, file, name, called: routes[0].called, states: true }]
       : [],
   );
   const all = [...own, ...listed.filter(({ file }) => listed.filter((one) => one.file === file).length === 1)];
@@ -69,6 +71,7 @@ function kindOf(
     ),
   );
   const states = own.length > 0 || readsControllers(ground);
+  const home = homeOf(ground, controllers);
   const actions = new Map([
     ...listed.map(({ file, action }) => [file, action] as const),
     ...controllers.flatMap(({ file, routes }) => routes.map(({ action }) => [file, action] as const)),
@@ -86,11 +89,14 @@ function kindOf(
     plainText: (name, file) =>
       plainController(ground, name, file, { part, states, action: actions.get(file) ?? '__invoke' }),
     beside: part === 'page' ? (name) => [plainTemplate(ground, name)] : undefined,
-    first: (name, address) => ({
-      file: firstController(ground, name),
-      ties: [],
-      edits: states ? [] : listing(ground, { name: name.snake, file: firstController(ground, name), address }),
-    }),
+    below: home && (part === 'endpoint' ? `${home.prefix}/api` : home.prefix || '/'),
+    first:
+      home &&
+      ((name, address) => {
+        const file = `${home.folder}/${name.pascal}Controller.php`;
+        const edits = states ? [] : listing(ground, { name: name.snake, file, address });
+        return { file, ties: [], edits, prefix: states ? home.prefix : '' };
+      }),
   };
 }
 
@@ -101,6 +107,7 @@ function templatesOf(ground: Ground, file: string): string[] {
     .filter((one) => ground.has(one));
 }
 
-function firstController(ground: Ground, { pascal }: PlainName): string {
-  return ground.inHost(`src/Controller/${pascal}Controller.php`);
+function homeOf(ground: Ground, controllers: readonly Controller[]): ControllerHome | undefined {
+  const files = controllers.flatMap(({ file, answers }) => (answers > 0 ? [file] : []));
+  return controllerHome(ground, files);
 }

@@ -1,8 +1,9 @@
 import { wholeFile } from '../../edits/edit.ts';
 import type { Ground } from '../../joints/ground.ts';
-import type { EntityField, KindGrowth, ListGrowth, NewList, Standing } from '../../joints/growth.ts';
+import type { EntityField, KindGrowth, ListGrowth, NewList, NoLayout, Standing } from '../../joints/growth.ts';
 import { listTable } from '../../joints/list-table.ts';
 import { namespaceOf } from '../../joints/php-names.ts';
+import type { ControllerHome } from './controller-imports.ts';
 import { controllerManner, type ControllerManner } from './controller-manner.ts';
 import { framedTemplate, routeClass, statedRoute } from './plain-parts.ts';
 import { entitiesOf, type MappedEntity } from './symfony-entities.ts';
@@ -14,7 +15,7 @@ const PER_PAGE = 50;
 export function symfonyList(
   ground: Ground,
   pages: KindGrowth,
-  { names, states }: { names: readonly string[]; states: boolean },
+  { names, states, home }: { names: readonly string[]; states: boolean; home: ControllerHome },
 ): ListGrowth {
   const entities = entitiesOf(ground);
   return {
@@ -23,14 +24,18 @@ export function symfonyList(
     make(list) {
       const entity = entities.find(({ file, name }) => file === list.entity.file && name === list.entity.name);
       if (!entity) return { why: `${list.entity.file} was read as another class`, byHand: 'Write the page by hand.' };
+      const prefix = states ? home.prefix : '';
+      if (!list.address.startsWith(`${prefix}/`)) return elsewhere(list, home);
       const route = routeName(list, pages.standing, names);
-      const file = controllerFile(ground, list);
+      const file = controllerFile(ground, home, list);
+      const path = list.address.slice(prefix.length);
       const view = viewName(ground, list);
       const edits = [
         wholeFile(
           file,
           controller(ground, {
             list,
+            path,
             entity,
             file,
             route,
@@ -45,7 +50,7 @@ export function symfonyList(
       const proofs = [
         {
           run: ['console', 'debug:router', route],
-          says: list.address,
+          says: path,
           checks: `the route ${route} is at ${list.address}`,
         },
         { run: ['console', 'lint:twig', `templates/${view}`], checks: 'its template can be read' },
@@ -53,6 +58,13 @@ export function symfonyList(
       ];
       return { edits, file, called: route, proofs };
     },
+  };
+}
+
+function elsewhere({ address }: NewList, { folder, prefix }: ControllerHome): NoLayout {
+  return {
+    why: `the routes of controllers in ${folder} are below ${prefix}`,
+    byHand: `Choose an address there, as --at ${prefix}${address}.`,
   };
 }
 
@@ -65,8 +77,8 @@ function routeName({ all, called: alike }: NewList, standing: readonly Standing[
 }
 
 /** Beside the other controllers; under the name of the entity, where that is not there yet. */
-function controllerFile(ground: Ground, { one }: NewList): string {
-  const at = (name: string): string => ground.inHost(`src/Controller/${name}Controller.php`);
+function controllerFile(ground: Ground, { folder }: ControllerHome, { one }: NewList): string {
+  const at = (name: string): string => `${folder}/${name}Controller.php`;
   return ground.has(at(one.pascal)) ? at(`${one.pascal}List`) : at(one.pascal);
 }
 
@@ -81,6 +93,8 @@ function viewName(ground: Ground, { one, all }: NewList): string {
 
 interface Shown {
   list: NewList;
+  /** The path that it states. */
+  path: string;
   entity: MappedEntity;
   file: string;
   route: string;
@@ -89,8 +103,8 @@ interface Shown {
   manner: ControllerManner;
 }
 
-function controller(ground: Ground, { list, entity, file, route, view, states, manner }: Shown): string {
-  const { all, address } = list;
+function controller(ground: Ground, { list, path, entity, file, route, view, states, manner }: Shown): string {
+  const { all } = list;
   const { repository, id } = entity;
   const { strict, guard, final } = manner;
   const asked = repository ?? 'Doctrine\\ORM\\EntityManagerInterface';
@@ -114,7 +128,7 @@ function controller(ground: Ground, { list, entity, file, route, view, states, m
       .map((one) => `use ${one};\n`)
       .join('')}\n`,
     `${guard?.code ?? ''}${final}class ${name} extends AbstractController\n{\n    private const PER_PAGE = ${PER_PAGE};\n\n`,
-    states ? statedRoute(ground, { snake: route }, address, '    ') : '',
+    states ? statedRoute(ground, { snake: route }, path, '    ') : '',
     `    public function index(Request $request, ${given}): Response\n    {\n`,
     `        $page = min(max(1, (int) $request->query->get('page', '1')), 100000);\n`,
     `        // One more than is shown tells whether there is a page after this one.\n`,

@@ -1,5 +1,6 @@
 import path from 'node:path';
 import { isMap, isScalar } from 'yaml';
+import { controllerImports, type ControllerImport } from './controller-imports.ts';
 import type { Edit } from '../../edits/edit.ts';
 import { childOf, childrenOf, nameOf, textOf, type Php } from '../../formats/php/document.ts';
 import { joinPointer } from '../../formats/json-pointer.ts';
@@ -19,6 +20,8 @@ export interface Controller {
   name: string;
   fullName: string;
   routes: { address: string; action: string; called?: string | undefined }[];
+  /** What the app puts before the paths that it states. */
+  prefix: string;
   /** The names of all its routes, also of those with parts left open. */
   names: string[];
   /** How many of its methods answer something, also at addresses with parts left open. */
@@ -29,10 +32,26 @@ const ROUTE = /(^|\\)Route$/;
 
 /** The controllers of an app that state their own routes (Symfony's docs, "Routing", "Creating Routes as Attributes"). */
 export function controllersOf(ground: Ground): Controller[] {
+  const imports = controllerImports(ground);
   return [...ownSources(ground, /\.php$/)].flatMap(({ file, text }) => {
-    if (!/\bclass\s+\w+/.test(text) || !/\bController\b/.test(file + text)) return [];
-    return classesOf(text).map((one) => controllerIn(one, file));
+    if (!/\bclass\s+\w+/.test(text) || !/\b(Controller|AsController|Route)\b/.test(file + text)) return [];
+    const by = imports.find(({ covers }) => covers(file));
+    return classesOf(text).map((one) => placed(controllerIn(one, file), by));
   });
+}
+
+/** A controller at the addresses that it has where it is imported. */
+function placed(controller: Controller, by: ControllerImport | undefined): Controller {
+  if (!by) return controller;
+  const { prefix, named } = by;
+  const names = controller.names.map((one) => named + one);
+  if (prefix === undefined) return { ...controller, routes: [], names };
+  const routes = controller.routes.map((one) => ({
+    ...one,
+    address: one.address === '/' && prefix !== '' ? prefix : prefix + one.address,
+    called: one.called && named + one.called,
+  }));
+  return { ...controller, routes, names, prefix };
 }
 
 function controllerIn({ script, node, name, fullName }: DeclaredClass, file: string): Controller {
@@ -56,6 +75,7 @@ function controllerIn({ script, node, name, fullName }: DeclaredClass, file: str
     name,
     fullName,
     routes,
+    prefix: '',
     names: [...invoked, ...all].flatMap((one) => one.called ?? []),
     answers,
   };
