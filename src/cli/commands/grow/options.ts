@@ -9,7 +9,11 @@ export const grow = command(
         describe:
           'What is to grow: page, list-page, layout, component, endpoint, middleware, bundle, piece, colour, font, container, type-scale or head-tag; without it what can grow here is listed',
       })
-      .positional('names', { type: 'string', array: true, describe: 'Its name, as SeedSwap; of a page or an endpoint it may be its address; of pieces several' })
+      .positional('names', {
+        type: 'string',
+        array: true,
+        describe: 'Its name, as SeedSwap; of a page or an endpoint it may be its address; of pieces several',
+      })
       .option('at', { type: 'string', requiresArg: true, group: 'What', describe: 'Its address, as /seed-swap' })
       .option('around', {
         type: 'string',
