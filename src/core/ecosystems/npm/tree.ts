@@ -16,8 +16,14 @@ export function treeChanged(files: FileDoor, root: string, { record }: TreeState
   return treeRecord(files, root) !== record;
 }
 
-/** A manager that was cut off leaves links to programs of packages that it no longer knows, and the folders of their scopes: they go. */
+/**
+ * A manager that was cut off leaves links to programs of packages that it no longer knows, the folders of their scopes, and packages that it
+ * had put aside: they go.
+ */
 export function tidyTree(files: FileDoor, root: string, { folders, broken }: TreeState, within: Within): void {
+  // What is put aside goes first: it may be all that a scope has.
+  const aside = packagesAside(files, root, folders).filter((one) => !broken.includes(one));
+  for (const one of aside) files.removeTree(path.join(root, one), within);
   for (const one of brokenIn(files, root, folders)) {
     if (broken.includes(one)) continue;
     const whole = path.join(root, one);
@@ -33,7 +39,26 @@ export function isPackagesFolder(folder: string): boolean {
 }
 
 function brokenIn(files: FileDoor, root: string, folders: readonly string[]): string[] {
-  return [...brokenLinks(files, root, folders), ...emptyScopes(files, root, folders)];
+  return [
+    ...brokenLinks(files, root, folders),
+    ...packagesAside(files, root, folders),
+    ...emptyScopes(files, root, folders),
+  ];
+}
+
+/** Whether a folder is a package that npm has put aside until it removes it: `.name-` and eight characters of its own. */
+function isAside(folder: string): boolean {
+  return /^\.[\w.-]+-[A-Za-z0-9]{8}$/.test(path.posix.basename(folder));
+}
+
+function packagesAside(files: FileDoor, root: string, folders: readonly string[]): string[] {
+  const inside = (folder: string): string[] =>
+    files
+      .list(path.join(root, folder))
+      .filter(({ kind }) => kind === 'folder')
+      .map(({ name }) => path.posix.join(folder, name));
+  const scopes = folders.flatMap(inside).filter((folder) => path.posix.basename(folder).startsWith('@'));
+  return [...folders, ...scopes].flatMap(inside).filter(isAside);
 }
 
 /** Folders of scopes (`@scope`) without a package. */
