@@ -10,6 +10,7 @@ import { nodeFiles } from '../core/doors/node-files.ts';
 import { rememberingFiles } from '../core/doors/remembering-files.ts';
 import { nodeMachine } from '../core/doors/node-machine.ts';
 import { nodeProcesses } from '../core/doors/node-processes.ts';
+import { once } from '../core/text/once.ts';
 import type { Watch } from './progress.ts';
 import type { ViewDoors } from '../core/apply/lock-view.ts';
 import type { Doors, ToolDoor } from '../core/ports.ts';
@@ -84,12 +85,11 @@ export function openDoors({
 
 /** Loaded only where something is tried. */
 function toolDoor(offline: boolean): ToolDoor {
-  return {
-    async run(task) {
-      const { composerTools } = await import('../core/ecosystems/composer/tool-run.ts');
-      return composerTools(nodeProcesses, { environment: process.env, offline }).run(task);
-    },
-  };
+  const opened = once(async () => {
+    const { composerTools } = await import('../core/ecosystems/composer/tool-run.ts');
+    return composerTools(nodeProcesses, { environment: process.env, offline });
+  });
+  return { run: async (task) => (await opened()).run(task) };
 }
 
 /** Counts what registries are asked about, each once, and what they have told. */

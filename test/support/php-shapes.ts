@@ -34,6 +34,13 @@ ${middleware}    })
     ->create();
 `;
 
+const ALIAS = {
+  op: 'entry',
+  array: { given: 'alias', on: '$middleware', in: 'withMiddleware' },
+  pointer: '',
+  key: "'beans'",
+  code: 'Beans::class',
+} as const;
 const CHAINED = { call: 'withMiddleware', chained: true } as const;
 const chained = (does: string): string =>
   `<?php\n\nreturn Application::configure()\n    ->withMiddleware(fn (Middleware $middleware) => ${does})\n    ->create();\n`;
@@ -205,31 +212,13 @@ export const PHP_SHAPES: TextShape[] = [
   {
     title: 'PHP: a link of several lines behind the only one of a chain',
     file: 'app.php',
-    edit: {
-      format: 'php',
-      operation: {
-        op: 'entry',
-        array: { given: 'alias', on: '$middleware', in: 'withMiddleware' },
-        pointer: '',
-        key: "'beans'",
-        code: 'Beans::class',
-      },
-    },
+    edit: { format: 'php', operation: ALIAS },
     code: chained("$middleware->statefulApi()«->alias([\n        'beans' => Beans::class,\n    ])»"),
   },
   {
     title: 'PHP: an entry of the array that a link of a chain is given',
     file: 'app.php',
-    edit: {
-      format: 'php',
-      operation: {
-        op: 'entry',
-        array: { given: 'alias', on: '$middleware', in: 'withMiddleware' },
-        pointer: '',
-        key: "'beans'",
-        code: 'Beans::class',
-      },
-    },
+    edit: { format: 'php', operation: ALIAS },
     code: chained("$middleware->alias(['peas' => Peas::class«, 'beans' => Beans::class»])->statefulApi()"),
   },
   {

@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { byCount } from '../by-count.ts';
 import type { Told } from '../analogy/like.ts';
 import { inOtherNumber } from '../analogy/number.ts';
 import { findSpelt, speltAs, withoutSpelt, wordsOf, type Spelling } from '../analogy/spellings.ts';
@@ -77,8 +78,7 @@ export function usualParent(all: readonly Standing[], part: AlikePart): string {
       ? all.filter((one) => !isFrame(one, all)).map(({ listed, prefix }) => listed?.below ?? (prefix || '/'))
       : all.flatMap(({ address = '/' }) => (address === '/' ? [] : path.posix.dirname(address)));
   if (part === 'page' && belows.includes('/')) return '/';
-  const count = (below: string): number => belows.filter((one) => one === below).length;
-  return belows.reduce((best, one) => (count(one) > count(best) ? one : best), belows[0] ?? '/');
+  return byCount(belows)[0] ?? '/';
 }
 
 /** An address as it is stated where something else puts a part before it. */

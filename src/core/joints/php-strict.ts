@@ -2,7 +2,7 @@ import path from 'node:path';
 import type { Ground } from './ground.ts';
 import { ownSources } from './own-sources.ts';
 
-const STRICT = /^declare\(strict_types=1\);/m;
+const STRICT = /^declare\(\s*strict_types\s*=\s*1\s*\)/m;
 // What is asked of all sources, where none lies beside a new one.
 const ENOUGH = 40;
 

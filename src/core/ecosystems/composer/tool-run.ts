@@ -8,6 +8,7 @@ import type { ProcessDoor, ToolDoor, ToolResult, ToolRun } from '../../ports.ts'
 import { recordOf, textsOf } from '../../records.ts';
 import { hashOf } from '../../text/hash.ts';
 import { encode, readText } from '../../text/utf8.ts';
+import { once } from '../../text/once.ts';
 import { COMPOSER } from '../marks.ts';
 import { quietEnvironment } from './quiet-environment.ts';
 
@@ -26,11 +27,12 @@ const INSTALL = ['install', '--no-dev', '--no-plugins', '--no-scripts', '--no-in
  * empty folder, and nothing of the environment. What they made of the same sources before is not asked again.
  */
 export function composerTools(processes: ProcessDoor, { environment, offline }: Given): ToolDoor {
+  const php = once(() => phpVersion(processes));
   return {
     async run(task) {
       const isExact = Object.values(task.packages).every((version) => /^\d[\w.+-]*$/.test(version));
       if (task.ecosystem !== COMPOSER.id || !isExact) return undefined;
-      const kept = path.join(cacheFolder(environment), 'measured', `${keyOf(task, await phpVersion(processes))}.json`);
+      const kept = path.join(cacheFolder(environment), 'measured', `${keyOf(task, await php())}.json`);
       const known = knownResult(kept, task);
       if (known) return known;
       const tools = await fetched(processes, task.packages, { environment, offline });

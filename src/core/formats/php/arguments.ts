@@ -59,6 +59,11 @@ export function removeArgument(script: PhpScript, operation: ArgumentOperation, 
   return edited(text, removeMember(text, containerOf(holder, given), given.indexOf(present)));
 }
 
+/** The argument that a call is given by a name. */
+export function argumentNamed(script: PhpScript, call: Php, name: string): Php | undefined {
+  return named(script, childrenOf(childOf(call, 'arguments'), 'argument'), name);
+}
+
 function named(script: PhpScript, given: readonly Php[], name: string): Php | undefined {
   return given.find((one) => textOf(script, childOf(one, 'name')) === name);
 }

@@ -1,12 +1,10 @@
+import { chainOf, textGiven, type Called } from '../../formats/php/chains.ts';
 import {
   childOf,
-  childrenOf,
   lastPart,
-  nameOf,
   readPhp,
   statementsIn,
   textOf,
-  valueOf,
   type Php,
   type PhpScript,
 } from '../../formats/php/document.ts';
@@ -52,7 +50,7 @@ export function routesIn(ground: Ground, file: string, prefix: string): Route[] 
 
 function inBlock(script: PhpScript, statements: readonly Php[], around: Around): Route[] {
   return statements.flatMap((statement) => {
-    const chain = statement.kind === 'expression_statement' ? chainOf(script, statement.children[0]) : [];
+    const chain = statement.kind === 'expression_statement' ? routeCalls(script, statement.children[0]) : [];
     const [first] = chain;
     if (!first) return [];
     const grouped = callOf(chain, 'group')?.given ?? [];
@@ -111,35 +109,15 @@ export function addressed(path: string): string {
   return plain === '' ? '' : `/${plain}`;
 }
 
-/** A call of a chain on the routes' facade, from the first on. */
-export interface Called {
-  name: string;
-  given: Php[];
-}
-
 /** The first call of a chain by its name. */
 export function callOf(chain: readonly Called[], name: string): Called | undefined {
   return chain.find((one) => one.name === name);
 }
 
 /** The calls of a chain on the routes' facade; none where it is another chain. */
-export function chainOf(script: PhpScript, node: Php | undefined): Called[] {
-  if (!node) return [];
-  const own = {
-    name: nameOf(script, node) ?? '',
-    given: childrenOf(childOf(node, 'arguments'), 'argument').flatMap((one) => valueOf(one) ?? []),
-  };
-  if (node.kind === 'scoped_call_expression')
-    return lastPart(textOf(script, childOf(node, 'scope'))) === FACADE ? [own] : [];
-  if (node.kind !== 'member_call_expression') return [];
-  const before = chainOf(script, childOf(node, 'object'));
-  return before.length > 0 ? [...before, own] : [];
-}
-
-/** A text that is written out. */
-export function textGiven(script: PhpScript, node: Php | undefined): string | undefined {
-  const code = textOf(script, node);
-  return /^(string|encapsed_string)$/.test(node?.kind ?? '') && !/[$\\]/.test(code) ? code.slice(1, -1) : undefined;
+export function routeCalls(script: PhpScript, node: Php | undefined): Called[] {
+  const chain = chainOf(script, node);
+  return chain && lastPart(textOf(script, chain.root)) === FACADE ? chain.calls : [];
 }
 
 /** `[PlotController::class, 'index']`, or a class that is called itself. */

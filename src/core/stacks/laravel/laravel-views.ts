@@ -1,3 +1,4 @@
+import { byCount } from '../../by-count.ts';
 import type { Ground } from '../../joints/ground.ts';
 import { templateHeadJoint } from '../../joints/head-joint.ts';
 import { ownSources } from '../../joints/own-sources.ts';
@@ -59,12 +60,6 @@ function aroundOf(text: string): string | undefined {
   return view?.replaceAll('/', '.') ?? (tag !== undefined && own.endsWith(`</${tag}>`) ? `<${tag}>` : undefined);
 }
 
-/** Some names, those first that are told most often. */
-function byCount(names: readonly string[]): string[] {
-  const count = (name: string): number => names.filter((one) => one === name).length;
-  return [...new Set(names)].sort((a, b) => count(b) - count(a));
-}
-
 function componentFrame(ground: Ground, tag: string): ViewFrame | undefined {
   const name = tag.slice('x-'.length);
   const view = viewFile(ground, `components.${name}`) ?? viewFile(ground, `components.${name}.index`);
@@ -101,8 +96,8 @@ function viewText(ground: Ground, view: string): string {
   return file === undefined ? '' : (ground.text(file) ?? '');
 }
 
-// The views around the others: a component, one that they extend, the one that shows components of the browser's.
-const FRAMES = ['components.layout', 'components.layouts.app', 'components.app-layout', 'layouts.app', 'app'];
+// The view around the others: one that these are in by convention, or the one that shows components of the browser's.
+const FRAMES = [...USUAL.map((name) => name.replace(/^<x-(.*)>$/, 'components.$1')), 'app'];
 
 /** The head of the view around the others. */
 export function viewHeadJoints(ground: Ground): JointOf<'page.head'>[] {

@@ -1,15 +1,8 @@
-import {
-  childOf,
-  childrenOf,
-  nameOf,
-  readPhp,
-  textOf,
-  valueOf,
-  type Php,
-  type PhpScript,
-} from '../../formats/php/document.ts';
+import { argumentNamed } from '../../formats/php/arguments.ts';
+import { textGiven } from '../../formats/php/chains.ts';
+import { nameOf, readPhp, textOf, valueOf, type Php, type PhpScript } from '../../formats/php/document.ts';
 import type { Ground } from '../../joints/ground.ts';
-import { addressed, callOf, chainOf, textGiven } from './laravel-routes.ts';
+import { addressed, callOf, routeCalls } from './laravel-routes.ts';
 
 /** A file of routes that the app loads. */
 export interface RouteFile {
@@ -56,7 +49,7 @@ function loadedBy(ground: Ground, file: string): Loaded[] {
   if (!/\bwithRouting\b|->group\s*\(/.test(text)) return [];
   const script = readPhp(text);
   if ('reason' in script) return [];
-  const all = [...script.statements].flatMap((statement) => loadedIn(ground, script, statement));
+  const all = script.statements.flatMap((statement) => loadedIn(ground, script, statement));
   return all.filter((one) => ground.has(one.file));
 }
 
@@ -66,7 +59,7 @@ function loadedIn(ground: Ground, script: PhpScript, node: Php): Loaded[] {
   const name = nameOf(script, node);
   if (name === 'withRouting') return [...below, ...byArguments(ground, script, node)];
   if (name !== 'group') return below;
-  const chain = chainOf(script, node);
+  const chain = routeCalls(script, node);
   const named = textOf(script, callOf(chain, 'middleware')?.given[0]);
   const [, group] = /['"](web|api)['"]/.exec(named) ?? [];
   if (group !== 'web' && group !== 'api') return below;
@@ -82,9 +75,7 @@ function loadedIn(ground: Ground, script: PhpScript, node: Php): Loaded[] {
 
 /** What `withRouting(web: …, api: …, apiPrefix: …)` names. */
 function byArguments(ground: Ground, script: PhpScript, call: Php): Loaded[] {
-  const given = childrenOf(childOf(call, 'arguments'), 'argument');
-  const value = (name: string): Php | undefined =>
-    valueOf(given.find((one) => textOf(script, childOf(one, 'name')) === name));
+  const value = (name: string): Php | undefined => valueOf(argumentNamed(script, call, name));
   const own = value('apiPrefix');
   const api = own === undefined ? '/api' : addressed(textGiven(script, own) ?? '{}');
   const files = (name: 'web' | 'api', prefix: string): Loaded[] =>

@@ -1,8 +1,12 @@
 import path from 'node:path';
+import { byCount } from '../../by-count.ts';
+import { textGiven } from '../../formats/php/chains.ts';
+import { readPhp, textOf, type Php, type PhpScript } from '../../formats/php/document.ts';
 import { readYaml } from '../../formats/yaml/yaml-document.ts';
 import type { Ground } from '../../joints/ground.ts';
 import { ownFilesOf } from '../../joints/own-sources.ts';
 import { recordOf } from '../../records.ts';
+import { chainsIn } from './php-routes.ts';
 
 /** Controllers that an app reads the routes from. */
 export interface ControllerImport {
@@ -36,42 +40,59 @@ export function controllerImports(ground: Ground): ControllerImport[] {
   });
 }
 
+// Routes that controllers state themselves, and what a language is called.
+const OWN = /^(attribute|annotation)$/;
+const WORD = /\w[\w-]*/;
+
 function inYaml(text: string): Written[] {
   const read = readYaml(text);
   if ('reason' in read) return [];
   return Object.values(recordOf(read.value)).flatMap((value): Written[] => {
     const entry = recordOf(value);
     const { type, name_prefix: named } = entry;
-    const resource = textOf(entry.resource) ?? textOf(recordOf(entry.resource).path);
-    const isOwn = resource === TAGGED || /^(attribute|annotation)$/.test(textOf(type) ?? '');
+    const resource = asText(entry.resource) ?? asText(recordOf(entry.resource).path);
+    const isOwn = resource === TAGGED || OWN.test(asText(type) ?? '');
     if (resource === undefined || !isOwn) return [];
     // One for each language: the first.
     const [translated] = Object.values(recordOf(entry.prefix));
-    const prefix = textOf(entry.prefix) ?? textOf(translated) ?? '';
-    const first = /\w[\w-]*/.exec(textOf(recordOf(entry.requirements)._locale) ?? '')?.[0];
-    const language = textOf(recordOf(entry.defaults)._locale) ?? first ?? 'en';
-    return [{ resource, prefix, named: textOf(named) ?? '', language }];
+    const prefix = asText(entry.prefix) ?? asText(translated) ?? '';
+    const first = WORD.exec(asText(recordOf(entry.requirements)._locale) ?? '')?.[0];
+    const language = asText(recordOf(entry.defaults)._locale) ?? first ?? 'en';
+    return [{ resource, prefix, named: asText(named) ?? '', language }];
   });
 }
 
-function textOf(value: unknown): string | undefined {
+function asText(value: unknown): string | undefined {
   return typeof value === 'string' ? value : undefined;
 }
 
 // All services that state routes, wherever they lie.
 const TAGGED = 'routing.controllers';
 
-const IMPORT =
-  /->import\(\s*(?:__DIR__\s*\.\s*)?(?:['"]([^'"]+)['"]|\[\s*['"]path['"]\s*=>\s*['"]([^'"]+)['"][^\]]*\])\s*(?:,\s*['"](?:attribute|annotation)['"]\s*)?\)((?:\s*->\w+\((?:[^()]|\([^()]*\))*\))*)/g;
-
 function inPhp(text: string): Written[] {
-  return [...text.matchAll(IMPORT)].flatMap(([whole, plain, below, chain = '']): Written[] => {
-    const resource = (plain ?? below ?? '').replace(/^\//, '');
-    if (resource !== TAGGED && !/['"](attribute|annotation)['"]/.test(whole)) return [];
-    const given = (name: string): string => new RegExp(`->${name}\\(\\s*['"]([^'"]*)['"]`).exec(chain)?.[1] ?? '';
-    const [, language = 'en'] = /['"]_locale['"]\s*=>\s*['"]([\w-]+)/.exec(chain) ?? [];
-    return [{ resource, prefix: given('prefix'), named: given('namePrefix'), language }];
+  const script = text.includes('->import') ? readPhp(text) : undefined;
+  if (!script || 'reason' in script) return [];
+  return chainsIn(script).flatMap(({ calls }): Written[] => {
+    const given = (name: string): Php[] => calls.find((one) => one.name === name)?.given ?? [];
+    const [from, kind] = given('import');
+    const resource = firstText(script, from)?.replace(/^\//, '');
+    const isOwn = resource === TAGGED || OWN.test(textGiven(script, kind) ?? '');
+    if (calls[0]?.name !== 'import' || resource === undefined || !isOwn) return [];
+    const language = firstText(script, given('defaults')[0]) ?? firstText(script, given('requirements')[0]);
+    return [
+      {
+        resource,
+        prefix: firstText(script, given('prefix')[0]) ?? '',
+        named: textGiven(script, given('namePrefix')[0]) ?? '',
+        language: WORD.exec(language ?? '')?.[0] ?? 'en',
+      },
+    ];
   });
+}
+
+/** A text, or the first value of an array: `'../src/'`, `['path' => '../src/', 'namespace' => 'App']`, `__DIR__.'/../src/'`. */
+function firstText(script: PhpScript, node: Php | undefined): string | undefined {
+  return textGiven(script, node) ?? /(?:=>|\.)\s*'([^'\\]*)'/.exec(textOf(script, node))?.[1];
 }
 
 // Each tries anew what the ones before it have left.
@@ -129,8 +150,8 @@ export function controllerHome(ground: Ground, files: readonly string[]): Contro
     const own = told.find(({ covers }) => covers(file));
     return own ? [{ folder: path.posix.dirname(file), prefix: own.prefix }] : [];
   });
-  const count = (folder: string): number => folders.filter((one) => one.folder === folder).length;
-  const [most] = folders.sort((a, b) => count(b.folder) - count(a.folder));
+  const [usualOne] = byCount(folders.map(({ folder }) => folder));
+  const most = folders.find(({ folder }) => folder === usualOne);
   const [first] = told.filter(
     ({ folder, covers }) => covers(`${folder}/Controller.php`) && ground.names(folder).length > 0,
   );

@@ -3,8 +3,6 @@ import type { Standing } from '../../joints/growth.ts';
 
 /** What most controllers of an app have in common, whatever they show. */
 export interface ControllerManner {
-  /** The declaration below the opening tag, with its blank line; empty where they have none. */
-  strict: string;
   /** `final `, or nothing. */
   final: string;
   /** Who may see what most of them show, as attributes above the class, with the classes that these name. */
@@ -21,7 +19,6 @@ export function controllerManner(ground: Ground, standing: readonly Standing[]):
   const most = (pattern: RegExp): boolean => texts.filter((one) => pattern.test(one)).length * 2 > texts.length;
   const inner = [...new Set(standing.filter(({ address }) => address !== '/').map(({ file }) => file))];
   return {
-    strict: most(/^declare\(strict_types=1\);/m) ? 'declare(strict_types=1);\n\n' : '',
     final: texts.length === 0 || most(/^final (?:readonly )?class /m) ? 'final ' : '',
     guard: guardOf(inner.map((file) => ground.text(file) ?? '')),
   };

@@ -1,14 +1,6 @@
 import { isBlocked } from '../../formats/php/arrays.ts';
-import {
-  childOf,
-  childrenOf,
-  nameOf,
-  readPhp,
-  textOf,
-  valueOf,
-  type Php,
-  type PhpScript,
-} from '../../formats/php/document.ts';
+import { chainOf, textGiven, type Called } from '../../formats/php/chains.ts';
+import { readPhp, textOf, type Php, type PhpScript } from '../../formats/php/document.ts';
 import { blockAt } from '../../formats/php/places.ts';
 import type { Edit } from '../../edits/edit.ts';
 import type { Ground } from '../../joints/ground.ts';
@@ -30,12 +22,10 @@ interface Answering {
 /** The routes that an app lists in PHP, with the controllers that they lead to (Symfony's docs, "Creating Routes in … PHP Files"). */
 export function phpRoutes(ground: Ground, controllers: readonly Answering[]): (Standing & { action: string })[] {
   const file = phpRoutesFile(ground);
-  const script = file === undefined ? undefined : readPhp(ground.text(file) ?? '');
-  if (file === undefined || !script || 'reason' in script) return [];
-  const block = blockAt(script, 'returned');
-  if (isBlocked(block)) return [];
-  return block.statements.flatMap((statement): (Standing & { action: string })[] => {
-    const calls = statement.kind === 'expression_statement' ? callsOf(script, statement.children[0]) : [];
+  if (file === undefined) return [];
+  const script = readPhp(ground.text(file) ?? '');
+  if ('reason' in script) return [];
+  return chainsIn(script).flatMap(({ statement, calls }): (Standing & { action: string })[] => {
     const [added] = calls;
     const shown = calls.find(({ name }) => name === 'controller')?.given[0];
     const called = textGiven(script, added?.given[0]);
@@ -58,6 +48,16 @@ export function phpRoutes(ground: Ground, controllers: readonly Answering[]): (S
   });
 }
 
+/** The chains that the function of a file of routes has, each with its statement. */
+export function chainsIn(script: PhpScript): { statement: Php; calls: Called[] }[] {
+  const block = blockAt(script, 'returned');
+  if (isBlocked(block)) return [];
+  return block.statements.flatMap((statement) => {
+    const chain = statement.kind === 'expression_statement' ? chainOf(script, statement.children[0]) : undefined;
+    return chain?.root.kind === 'variable_name' ? [{ statement, calls: chain.calls }] : [];
+  });
+}
+
 /** The edits that list a route of a class in PHP. */
 export function phpListing(
   ground: Ground,
@@ -77,21 +77,6 @@ export function phpListing(
     { file, format: 'php', operation: { op: 'use', name: controller } },
     { file, format: 'php', operation: { op: 'statement', code, in: 'returned' } },
   ];
-}
-
-/** A call of a chain that begins with a variable, from the first on. */
-function callsOf(script: PhpScript, node: Php | undefined): { name: string; given: Php[] }[] {
-  if (node?.kind !== 'member_call_expression') return [];
-  const object = childOf(node, 'object');
-  const given = childrenOf(childOf(node, 'arguments'), 'argument').flatMap((one) => valueOf(one) ?? []);
-  const own = { name: nameOf(script, node) ?? '', given };
-  if (object?.kind === 'variable_name') return [own];
-  const before = callsOf(script, object);
-  return before.length > 0 ? [...before, own] : [];
-}
-
-function textGiven(script: PhpScript, node: Php | undefined): string | undefined {
-  return node?.kind === 'string' ? textOf(script, node).slice(1, -1) : undefined;
 }
 
 /** `[PlotController::class, 'index']`, a class that is called itself, or both as one text. */

@@ -1,3 +1,4 @@
+import { byCount } from '../../by-count.ts';
 import { wholeFile, type Edit } from '../../edits/edit.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { PlainName } from '../../joints/growth.ts';
@@ -65,8 +66,7 @@ export function usualFrame(ground: Ground): string | undefined {
   const frames = [...ownSources(ground, /\.html\.twig$/)].flatMap(
     ({ text }) => /\{%-?\s*extends\s+['"]([\w./-]+)['"]/.exec(text)?.[1] ?? [],
   );
-  const count = (name: string): number => frames.filter((one) => one === name).length;
-  const usual = frames.reduce((best, one) => (count(one) > count(best) ? one : best), frames[0] ?? 'base.html.twig');
+  const [usual = 'base.html.twig'] = byCount(frames);
   return ground.has(ground.inHost(`templates/${usual}`)) ? usual : undefined;
 }
 
@@ -107,8 +107,7 @@ function bodyBlock(ground: Ground, block: (name: string) => boolean): string | u
     .filter(({ text }) => /\{%-?\s*extends\b/.test(text))
     .flatMap(({ text }) => [...text.matchAll(/\{%-?\s*block\s+(\w+)\s*-?%\}/g)].map(([, name = '']) => name))
     .filter((name) => block(name) && !/title|head|meta|script|style|css|js/i.test(name));
-  const count = (name: string): number => filled.filter((one) => one === name).length;
-  return [...new Set(filled)].sort((a, b) => count(b) - count(a))[0];
+  return byCount(filled)[0];
 }
 
 /** A template with its heading and some lines below it, in the frame that most others have. */

@@ -1,3 +1,4 @@
+import { once } from '../../text/once.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { Growth, KindGrowth, Standing } from '../../joints/growth.ts';
 import { ownClassFile } from '../../joints/php-names.ts';
@@ -11,26 +12,26 @@ import { controllersOf, listedRoutes, listing, readsControllers, type Controller
 
 /** What grows in an app built with Symfony (its docs, "Controller", "Routing", "Creating and Using Templates"). */
 export function symfonyGrowth(ground: Ground): Growth {
-  let known: Controller[] | undefined;
   // All sources are read for them: only where something asks, and once.
-  const controllers = (): Controller[] => (known ??= controllersOf(ground));
-  let list: ReturnType<typeof listedRoutes> | undefined;
-  const listed = () => (list ??= listedRoutes(ground, controllers()));
+  const controllers = once(() => controllersOf(ground));
+  const listed = once(() => listedRoutes(ground, controllers()));
   const templates = ground.inHost('templates');
   const hasTemplates = ground.finds('symfony/twig-bundle') && ground.names(templates).length > 0;
-  const page = () => kindOf(ground, 'page', controllers(), listed());
+  const home = once(() => homeOf(ground, controllers()));
+  const kind = (part: 'page' | 'endpoint') =>
+    kindOf(ground, part, { controllers: controllers(), listed: listed(), home: home() });
+  const page = () => kind('page');
   return {
     page: () => (hasTemplates || controllers().some(shows) ? page() : undefined),
-    endpoint: () => kindOf(ground, 'endpoint', controllers(), listed()),
+    endpoint: () => kind('endpoint'),
     bundle: () => symfonyBundles(ground),
     layout: () => (hasTemplates ? symfonyLayout(ground, page()) : undefined),
     'list-page': () => {
-      const kind = page();
       if (!hasTemplates || !ground.finds('doctrine/orm')) return undefined;
       const states = controllers().some(({ routes }) => routes.length > 0) || readsControllers(ground);
       const names = [...controllers().flatMap((one) => one.names), ...listed().flatMap(({ called }) => called ?? [])];
-      const home = homeOf(ground, controllers());
-      return home && symfonyList(ground, kind, { names, states, home });
+      const at = home();
+      return at && symfonyList(ground, page(), { names, states, home: at });
     },
     component: () =>
       hasTemplates
@@ -51,12 +52,14 @@ function shows({ text }: Pick<Controller, 'text'>): boolean {
   return /->render\w*\s*\(|[[@]Template\b/.test(text);
 }
 
-function kindOf(
-  ground: Ground,
-  part: 'page' | 'endpoint',
-  controllers: readonly Controller[],
-  listed: ReturnType<typeof listedRoutes>,
-): KindGrowth {
+/** What an app has, and where more of it goes. */
+interface Found {
+  controllers: readonly Controller[];
+  listed: ReturnType<typeof listedRoutes>;
+  home: ControllerHome | undefined;
+}
+
+function kindOf(ground: Ground, part: 'page' | 'endpoint', { controllers, listed, home }: Found): KindGrowth {
   // One that answers at several addresses shows none of them alone.
   const own = controllers.flatMap(({ file, name, routes, answers, prefix }): Standing[] =>
     answers === 1 && routes[0]
@@ -71,7 +74,6 @@ function kindOf(
     ),
   );
   const states = own.length > 0 || readsControllers(ground);
-  const home = homeOf(ground, controllers);
   const actions = new Map([
     ...listed.map(({ file, action }) => [file, action] as const),
     ...controllers.flatMap(({ file, routes }) => routes.map(({ action }) => [file, action] as const)),

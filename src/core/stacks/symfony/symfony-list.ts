@@ -2,6 +2,7 @@ import { wholeFile } from '../../edits/edit.ts';
 import type { Ground } from '../../joints/ground.ts';
 import type { EntityField, KindGrowth, ListGrowth, NewList, NoLayout, Standing } from '../../joints/growth.ts';
 import { listTable } from '../../joints/list-table.ts';
+import { strictLine } from '../../joints/php-strict.ts';
 import { namespaceOf } from '../../joints/php-names.ts';
 import type { ControllerHome } from './controller-imports.ts';
 import { controllerManner, type ControllerManner } from './controller-manner.ts';
@@ -106,7 +107,7 @@ interface Shown {
 function controller(ground: Ground, { list, path, entity, file, route, view, states, manner }: Shown): string {
   const { all } = list;
   const { repository, id } = entity;
-  const { strict, guard, final } = manner;
+  const { guard, final } = manner;
   const asked = repository ?? 'Doctrine\\ORM\\EntityManagerInterface';
   const uses = [
     ...(repository === undefined ? [entity.fullName, asked] : [repository]),
@@ -122,7 +123,7 @@ function controller(ground: Ground, { list, path, entity, file, route, view, sta
   const order = id === undefined ? '[]' : `['${id}' => 'ASC']`;
   const name = file.replace(/^.*\//, '').replace(/\.php$/, '');
   return [
-    `<?php\n\n${strict}namespace ${namespaceOf(ground, file) ?? 'App\\Controller'};\n\n`,
+    `<?php\n\n${strictLine(ground, file)}namespace ${namespaceOf(ground, file) ?? 'App\\Controller'};\n\n`,
     `${uses
       .sort()
       .map((one) => `use ${one};\n`)
